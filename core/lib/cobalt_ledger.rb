@@ -1,0 +1,23 @@
+# frozen_string_literal: true
+
+require "bigdecimal"
+require "bigdecimal/util"
+require "date"
+require "json"
+require "time"
+require "digest"
+require "zeitwerk"
+
+# The computation of field access: plain data in, plain data out.
+# Knows no web framework, no database and no screen.
+module CobaltLedger
+  # Version of the policy and directory documents this core reads and writes.
+  DOCUMENT_VERSION = 1
+
+  LOADER = Zeitwerk::Loader.for_gem
+  LOADER.inflector.inflect("policy_json" => "PolicyJson", "directory_json" => "DirectoryJson",
+                           "canonical_json" => "CanonicalJson", "strict_json" => "StrictJson",
+                           "fields_csv" => "FieldsCsv", "map_csv" => "MapCsv",
+                           "record_type_json_schema" => "RecordTypeJsonSchema")
+  LOADER.setup
+end

@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Catalogue
+    # One field of a record type. Immutable.
+    class Field
+      attr_reader :id, :name, :section, :label, :options, :help, :formula, :numbering, :refers_to, :baseline, :kind_name
+
+      # id, name: String; kind: name of a Kind; section, label: identifiers; options: Array of Option;
+      # formula: String for computed; numbering: pattern such as "LN-####" for auto-number;
+      # refers_to: record type identifier for a record reference; baseline: Hash of facets or nil.
+      def initialize(id:, name:, kind:, section:, label:, options: [], help: nil, formula: nil, numbering: nil,
+                     refers_to: nil, baseline: nil)
+        @id = id
+        @name = name
+        @kind_name = kind
+        @kind = Kind[kind] or raise ArgumentError, "unknown kind #{kind}"
+        @section = section
+        @label = label
+        @options = options.freeze
+        @options_by_id = options.to_h { |option| [option.id, option] }
+        @help = help
+        @formula = formula
+        @numbering = numbering
+        @refers_to = refers_to
+        @baseline = baseline
+        freeze
+      end
+
+      attr_reader :kind
+
+      def family = kind.family
+      def option(option_id) = @options_by_id[option_id]
+      def never_typed? = kind.never_typed?
+
+      # JSON value -> typed value or nil. Raises Kind::Unsuitable.
+      def parse(raw) = kind.parse(raw, self)
+
+      # Typed value -> JSON value.
+      def dump(value) = value.nil? ? nil : kind.dump(value)
+
+      # Typed value -> words; "blank" for nil.
+      def display(value) = value.nil? ? "blank" : kind.display(value, self)
+    end
+  end
+end

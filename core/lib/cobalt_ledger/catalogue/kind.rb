@@ -1,0 +1,66 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Catalogue
+    # What sort of value a field holds. One subclass a file in kinds/.
+    #
+    # Values come in as JSON values and leave `parse` as Ruby values that compare exactly
+    # (Integer, Rational for decimals, Date, Time, String, true/false, frozen Array).
+    class Kind
+      extend Registry
+
+      # Raised by parse when a value is not of the kind.
+      class Unsuitable < StandardError; end
+
+      # Longest text accepted in one field, in characters.
+      TEXT_LIMIT = 1_000_000
+
+      class << self
+        def registry_namespace = CobaltLedger::Catalogue::Kinds
+
+        # Words for people. Subclasses set it with `titled`.
+        attr_reader :title
+
+        def titled(text)
+          @title = text
+        end
+
+        # The family decides which comparisons and masks suit.
+        # :text, :number, :date, :time, :flag, :choice, :choices, :reference
+        def family = :text
+
+        # JSON value -> typed value; nil when blank. Raises Unsuitable.
+        def parse(_raw, _field) = raise(NotImplementedError)
+
+        # Typed value -> what a person reads.
+        def display(value, _field) = value.to_s
+
+        # Typed value -> JSON value, such that parse gives the typed value again.
+        def dump(value) = value
+
+        # True when nobody may type into such a field.
+        def never_typed? = false
+
+        # True when values have an order (less, at most, ...).
+        def ordered? = %i[number date time].include?(family)
+
+        # A value shown beside the field's name where a rule is written, so that a wrong pick is noticed.
+        def sample(_field) = ""
+
+        private
+
+        def unsuitable(message) = raise(Unsuitable, message)
+
+        def text(raw)
+          return nil if raw.nil?
+
+          unsuitable("must be text") unless raw.is_a?(String)
+          unsuitable("is not valid UTF-8") unless raw.valid_encoding?
+          unsuitable("holds a NUL character") if raw.include?("\0")
+          unsuitable("is longer than #{TEXT_LIMIT} characters") if raw.size > TEXT_LIMIT
+          raw.match?(/\S/) ? raw : nil
+        end
+      end
+    end
+  end
+end

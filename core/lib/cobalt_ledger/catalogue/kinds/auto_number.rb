@@ -1,0 +1,17 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Catalogue
+    module Kinds
+      # An identifier the system gives when the record is created.
+      class AutoNumber < Kind
+        known_as "auto_number", order: 14
+        titled "auto-number"
+
+        def self.parse(raw, _field) = text(raw)
+        def self.never_typed? = true
+        def self.sample(field) = field.numbering ? field.numbering.sub(/#+/) { |marks| "42".rjust(marks.size, "0") } : "42"
+      end
+    end
+  end
+end

@@ -1,0 +1,25 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Catalogue
+    module Kinds
+      # One of the field's options, kept by the option's identifier.
+      class Choice < Kind
+        known_as "choice", order: 9
+        titled "choice"
+
+        def self.family = :choice
+
+        def self.parse(raw, field)
+          value = text(raw) or return nil
+          return value if field.option(value)
+
+          unsuitable("is not one of the options: #{field.options.map(&:id).join(', ')}")
+        end
+
+        def self.display(value, field) = field.option(value)&.name || value
+        def self.sample(field) = field.options.first(3).map(&:name).join(", ")
+      end
+    end
+  end
+end

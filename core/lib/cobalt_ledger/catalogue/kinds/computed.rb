@@ -1,0 +1,16 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Catalogue
+    module Kinds
+      # A number worked out from other fields by the field's formula. Nobody types it.
+      class Computed < Money
+        known_as "computed", order: 13
+        titled "computed"
+
+        def self.never_typed? = true
+        def self.sample(field) = field.formula.to_s
+      end
+    end
+  end
+end

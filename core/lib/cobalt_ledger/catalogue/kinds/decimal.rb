@@ -1,0 +1,56 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Catalogue
+    module Kinds
+      # A number with decimals, kept exactly.
+      class Decimal < Kind
+        known_as "decimal", order: 4
+        titled "number"
+
+        LIMIT = 10**15
+        # Digits kept after the point.
+        PLACES = 9
+
+        class << self
+          def family = :number
+
+          def parse(raw, _field)
+            return nil if raw.nil? || raw == ""
+
+            value = exact(raw) or unsuitable("must be a number")
+            unsuitable("is beyond the range of #{LIMIT}") if value.abs > LIMIT
+            value
+          end
+
+          def display(value, _field)
+            sign = value.negative? ? "-" : ""
+            whole, fraction = (value.abs * 100).round.divmod(100)
+            digits = Integer.display(whole, nil)
+            fraction.zero? ? "#{sign}#{digits}" : format("%s%s.%02d", sign, digits, fraction)
+          end
+
+          def dump(value)
+            return value.numerator if value.denominator == 1
+
+            places = value.round(PLACES)
+            BigDecimal(places, 30).to_s("F").sub(/0+\z/, "")
+          end
+
+          def sample(_field) = "12.5"
+
+          private
+
+          def exact(raw)
+            case raw
+            when ::Integer, Rational then raw.to_r
+            when Float then raw.finite? ? BigDecimal(raw.to_s).to_r : nil
+            when BigDecimal then raw.finite? && raw.exponent.abs < 40 ? raw.to_r : nil
+            when String then raw.match?(/\A\s*-?\d{1,16}(\.\d{1,#{PLACES}})?\s*\z/) ? raw.strip.to_r : nil
+            end
+          end
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,16 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Catalogue
+    module Kinds
+      # Text of several lines.
+      class LongText < Kind
+        known_as "long_text", order: 2
+        titled "long text"
+
+        def self.parse(raw, _field) = text(raw)
+        def self.sample(_field) = "some lines of text"
+      end
+    end
+  end
+end

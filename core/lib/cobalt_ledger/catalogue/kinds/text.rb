@@ -1,0 +1,21 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Catalogue
+    module Kinds
+      # One line of text.
+      class Text < Kind
+        known_as "text", order: 1
+        titled "text"
+
+        def self.parse(raw, _field)
+          value = text(raw)
+          unsuitable("must be one line") if value&.match?(/[\r\n]/)
+          value
+        end
+
+        def self.sample(field) = "some #{field.name.downcase}"
+      end
+    end
+  end
+end

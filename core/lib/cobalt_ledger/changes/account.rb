@@ -1,0 +1,66 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Changes
+    # Says edits in plain words.
+    class Account
+      # old_policy, new_policy: Policy; directory: Directory::Directory.
+      def initialize(old_policy, new_policy, directory)
+        @old = old_policy
+        @new = new_policy
+        @directory = directory
+      end
+
+      # edit: Edit. Returns {"title" => ..., "lines" => [...]}: what is edited, and what becomes of it.
+      def of(edit)
+        case edit.kind
+        when "rule" then rule(edit)
+        when "record_type" then record_type(edit)
+        when "setting" then { "title" => Words.capitalize(edit.id), "lines" => ["#{edit.before} becomes #{edit.after}"] }
+        else named(edit)
+        end
+      end
+
+      private
+
+      def named(edit)
+        { "title" => "#{Words.capitalize(edit.kind)} #{(edit.after || edit.before)['name']}", "lines" => ["is #{edit.verb}"] }
+      end
+
+      def rule(edit)
+        before = edit.before && sentence(@old, edit.id)
+        after = edit.after && sentence(@new, edit.id)
+        lines = [before && after && before != after ? "Before: #{before}" : nil, after || "Removed: #{before}"]
+        lines += details(edit) if before && after
+        { "title" => "Rule #{(edit.after || edit.before)['title']}", "lines" => lines.compact }
+      end
+
+      def details(edit)
+        %w[title reason rank kind state owner review_by].filter_map do |name|
+          old, new = edit.before[name], edit.after[name]
+          "#{Words.capitalize(name.tr('_', ' '))}: #{old || 'none'} becomes #{new || 'none'}" unless old == new
+        end
+      end
+
+      def sentence(policy, id)
+        rule = policy.rules.find { |candidate| candidate.id == id }
+        rule && Rules::Sentence.new(rule, policy, @directory).to_s
+      end
+
+      def record_type(edit)
+        title = "Record type #{(edit.after || edit.before)['name']}"
+        return { "title" => title, "lines" => ["is #{edit.verb}, with #{Words.count((edit.after || edit.before)['fields'].size, 'field')}"] } unless edit.before && edit.after
+
+        old = edit.before["fields"].to_h { |field| [field["id"], field] }
+        new = edit.after["fields"].to_h { |field| [field["id"], field] }
+        lines = [listing("New fields", new.keys - old.keys, new), listing("Dropped fields", old.keys - new.keys, old),
+                 listing("Changed fields", (old.keys & new.keys).reject { |id| old[id] == new[id] }, new)].compact
+        { "title" => title, "lines" => lines.empty? ? ["its heading, sections or lists change"] : lines }
+      end
+
+      def listing(words, ids, fields)
+        ids.any? ? "#{words}: #{ids.map { |id| fields[id]['name'] }.join(', ')}" : nil
+      end
+    end
+  end
+end

@@ -1,0 +1,54 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Changes
+    # Applies edits to a policy document and finds the edits between two.
+    module DocumentEdits
+      LISTS = { "rule" => "rules", "record_type" => "record_types", "baseline" => "baselines", "label" => "labels" }.freeze
+      SETTINGS = %w[name precedence].freeze
+
+      module_function
+
+      # Returns a new document; the given one stays as it is.
+      def apply(document, edits)
+        edits.reduce(document) do |result, edit|
+          next result.merge(edit.id => edit.after) if edit.kind == "setting"
+
+          list = LISTS.fetch(edit.kind)
+          result.merge(list => put(result[list] || [], edit))
+        end
+      end
+
+      # The Edits that lead from one document to another.
+      def between(from, to)
+        lists = LISTS.flat_map { |kind, list| differences(kind, from[list] || [], to[list] || []) }
+        lists + SETTINGS.reject { |name| from[name] == to[name] || to[name].nil? }
+                        .map { |name| Edit.new(kind: "setting", id: name, before: from[name], after: to[name]) }
+      end
+
+      # One subject of a document, or nil.
+      def find(document, kind, id)
+        return document[id] if kind == "setting"
+
+        (document[LISTS.fetch(kind)] || []).find { |item| item["id"] == id }
+      end
+
+      def put(items, edit)
+        index = items.index { |item| item["id"] == edit.id }
+        return items.reject { |item| item["id"] == edit.id } if edit.after.nil?
+
+        index ? items.dup.tap { |copy| copy[index] = edit.after } : items + [edit.after]
+      end
+      private_class_method :put
+
+      def differences(kind, from, to)
+        old = from.to_h { |item| [item["id"], item] }
+        new = to.to_h { |item| [item["id"], item] }
+        (old.keys | new.keys).filter_map do |id|
+          Edit.new(kind: kind, id: id, before: old[id], after: new[id]) unless old[id] == new[id]
+        end
+      end
+      private_class_method :differences
+    end
+  end
+end

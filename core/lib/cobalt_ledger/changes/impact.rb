@@ -1,0 +1,110 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Changes
+    # What a change of policy does to whom: for each field and mode, who had which access and has which now.
+    # People who match every audience alike are worked out once.
+    class Impact
+      # One line of the account. before, after: Array of levels; users: Array of user identifiers.
+      Line = Struct.new(:record_type, :field, :mode, :units, :before, :after, :users, keyword_init: true) do
+        # "loosens", "tightens" or "changes", judged by the ink scale.
+        def direction
+          old = before.map { |level| Decisions::State::LEVELS.index(level) }
+          new = after.map { |level| Decisions::State::LEVELS.index(level) }
+          return "loosens" if new.max >= old.max && new.min >= old.min
+          return "tightens" if new.max <= old.max && new.min <= old.min
+
+          "changes"
+        end
+      end
+
+      MODES = %w[create edit view list].freeze
+
+      # from, to: Decisions::Engine for the policies before and after.
+      def initialize(from, to)
+        @from = from
+        @to = to
+      end
+
+      # Array of Line, for the record types and fields both policies know.
+      def lines
+        types = @to.policy.record_types.keys & @from.policy.record_types.keys
+        types.flat_map { |id| touched?(id) ? of_type(id) : [] }
+      end
+
+      private
+
+      # Rules that did not change can't change a decision.
+      def touched?(id)
+        @from.policy.record_type(id) != @to.policy.record_type(id) && signature(@from, id) != signature(@to, id)
+      end
+
+      def signature(engine, id)
+        policy = engine.policy
+        type = policy.record_type(id)
+        [policy.precedence, policy.labels.values, policy.rules_of(id).map { |rule| fingerprint(rule) },
+         policy.baselines_of(id).map { |baseline| [baseline.id, baseline.units, baseline.categories, baseline.states] },
+         type.fields.map { |field| [field.id, field.kind_name, field.section, field.label, field.baseline, field.formula, field.options] },
+         type.category_field]
+      end
+
+      def fingerprint(rule)
+        [rule.id, rule.on?, rule.kind, rule.rank, rule.field_ids, rule.section_ids, rule.audience.to_h, rule.reach.to_h,
+         rule.condition&.to_h, rule.gives]
+      end
+
+      def of_type(id)
+        old_type = @from.policy.record_type(id)
+        new_type = @to.policy.record_type(id)
+        found = Hash.new { |hash, key| hash[key] = [] }
+        units.product(MODES).each do |unit, mode|
+          classes(old_type, new_type).each do |users|
+            principals = @to.directory.principals_of(users.first)
+            compare(old_type, new_type, principals, unit, mode) { |field, before, after| found[[field, mode, before, after, users]] << unit }
+          end
+        end
+        merge(id, found)
+      end
+
+      # Users who match alike before and after: Array of Array of identifiers.
+      def classes(old_type, new_type)
+        @to.directory.users.group_by do |user|
+          principals = @to.directory.principals_of(user.id)
+          [@from.class_of(old_type, principals), @to.class_of(new_type, principals)]
+        end.values.map { |users| users.map(&:id) }
+      end
+
+      # Units without others below them, where records live; all when there is none.
+      def units
+        all = @to.directory.units
+        parents = all.flat_map(&:above)
+        all.map(&:id).reject { |id| parents.include?(id) }
+      end
+
+      def compare(old_type, new_type, principals, unit, mode)
+        old_plan = @from.plan(old_type, principals, unit, mode, "form")
+        new_plan = @to.plan(new_type, principals, unit, mode, "form")
+        (old_type.fields.map(&:id) & new_type.fields.map(&:id)).each do |field|
+          before = levels(old_plan, field)
+          after = levels(new_plan, field)
+          yield field, before, after unless before == after
+        end
+      end
+
+      def levels(plan, field)
+        @outcomes ||= {}.compare_by_identity
+        outcomes, = (@outcomes[plan] ||= Decisions::Outcomes.new(plan)).of(field)
+        outcomes.map { |outcome| outcome.decision.level }
+      end
+
+      # Lines that differ only in who is meant become one.
+      def merge(type, found)
+        found.group_by { |(field, mode, before, after, _users), units| [field, mode, before, after, units] }.map do |key, entries|
+          field, mode, before, after, units = key
+          Line.new(record_type: type, field: field, mode: mode, units: units, before: before, after: after,
+                   users: entries.flat_map { |(_, _, _, _, users), _| users }.sort)
+        end
+      end
+    end
+  end
+end

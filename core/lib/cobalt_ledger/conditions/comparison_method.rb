@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Conditions
+    # One way of comparing. One subclass a file in comparisons/.
+    class ComparisonMethod
+      extend Registry
+
+      class << self
+        def registry_namespace = CobaltLedger::Conditions::Comparisons
+
+        # Field kind families it suits.
+        def families = %i[text number date time flag choice choices reference]
+
+        # What stands on the right: :one operand, :many literals, a :pair of literals, or :none.
+        def takes = :one
+
+        # True when a blank on the left can make it hold.
+        def judges_blanks? = false
+
+        # Does it hold? left: typed value, never nil unless judges_blanks?; right: typed value, Array, or nil.
+        def holds?(_left, _right) = raise(NotImplementedError)
+
+        # The words between the two sides, for a field kind family.
+        def words(_family) = raise(NotImplementedError)
+
+        def suits?(family) = families.include?(family)
+      end
+    end
+  end
+end

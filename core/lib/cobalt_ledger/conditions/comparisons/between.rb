@@ -1,0 +1,17 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Conditions
+    module Comparisons
+      # Both ends count. Holds: 4 is between 4 and 9. Does not hold: 10 is between 4 and 9.
+      class Between < ComparisonMethod
+        known_as "between", order: 7
+
+        def self.families = %i[number date time]
+        def self.takes = :pair
+        def self.holds?(left, right) = left >= right[0] && left <= right[1]
+        def self.words(_family) = "is between"
+      end
+    end
+  end
+end

@@ -1,0 +1,17 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Conditions
+    module Comparisons
+      # Holds: anything was entered.
+      class IsFilled < ComparisonMethod
+        known_as "is_filled", order: 13
+
+        def self.takes = :none
+        def self.judges_blanks? = true
+        def self.holds?(left, _right) = !left.nil?
+        def self.words(_family) = "is filled"
+      end
+    end
+  end
+end

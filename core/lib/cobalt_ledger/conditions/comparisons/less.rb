@@ -1,0 +1,16 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Conditions
+    module Comparisons
+      # Holds: 3 is less than 4. Does not hold: 4 is less than 4.
+      class Less < ComparisonMethod
+        known_as "less", order: 3
+
+        def self.families = %i[number date time]
+        def self.holds?(left, right) = left < right
+        def self.words(family) = family == :number ? "is less than" : "is before"
+      end
+    end
+  end
+end

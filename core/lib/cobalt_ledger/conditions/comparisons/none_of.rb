@@ -1,0 +1,17 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Conditions
+    module Comparisons
+      # Holds: stage is none of Signed and Out, on an enquiry. Does not hold: on a blank stage.
+      class NoneOf < ComparisonMethod
+        known_as "none_of", order: 9
+
+        def self.families = %i[text number date choice reference]
+        def self.takes = :many
+        def self.holds?(left, right) = !right.include?(left)
+        def self.words(_family) = "is none of"
+      end
+    end
+  end
+end

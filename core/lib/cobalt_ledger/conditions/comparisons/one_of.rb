@@ -1,0 +1,17 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Conditions
+    module Comparisons
+      # Holds: stage is one of Signed and Out, on a signed loan. Does not hold: on a blank stage.
+      class OneOf < ComparisonMethod
+        known_as "one_of", order: 8
+
+        def self.families = %i[text number date choice reference]
+        def self.takes = :many
+        def self.holds?(left, right) = right.include?(left)
+        def self.words(_family) = "is one of"
+      end
+    end
+  end
+end

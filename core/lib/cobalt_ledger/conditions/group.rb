@@ -1,0 +1,58 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Conditions
+    # What all and any have in common.
+    class Group < Node
+      attr_reader :parts
+
+      # parts: Array of Node, at least one.
+      def initialize(parts)
+        super()
+        @parts = parts.freeze
+        freeze
+      end
+
+      def fields = parts.flat_map(&:fields).uniq
+      def comparisons = parts.flat_map(&:comparisons)
+
+      # The outcome that settles the group at once: false for all, true for any.
+      def settling = raise(NotImplementedError)
+      def joiner = raise(NotImplementedError)
+      def key = raise(NotImplementedError)
+
+      def compile
+        tests = parts.map(&:compile)
+        settling_value = settling
+        return tests.first if tests.size == 1
+
+        lambda do |values|
+          unknown = false
+          settled = tests.any? do |test|
+            outcome = test.call(values)
+            unknown = true if outcome.nil?
+            outcome == settling_value
+          end
+          next settling_value if settled
+
+          unknown ? nil : !settling_value
+        end
+      end
+
+      def explain(values, record_type, directory)
+        explained = parts.map { |part| part.explain(values, record_type, directory) }
+        Explanation.new(words: words(record_type, directory), outcome: compile.call(values), parts: explained)
+      end
+
+      def words(record_type, directory)
+        inner = parts.map do |part|
+          text = part.words(record_type, directory)
+          part.is_a?(Group) && part.parts.size > 1 ? "(#{text})" : text
+        end
+        inner.join(" #{joiner} ")
+      end
+
+      def to_h = { key => parts.map(&:to_h) }
+    end
+  end
+end

@@ -1,0 +1,34 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Decisions
+    # What was decided for one field. Immutable.
+    class FieldDecision
+      attr_reader :field, :state, :level
+
+      # result: Stages::Result.
+      def initialize(field, result)
+        @field = field
+        @state = result.final
+        @level = @state.level
+        @hash = { "level" => @level }.merge(@state.to_h).freeze
+        freeze
+      end
+
+      def hidden? = state.visibility == Facets::HIDDEN
+      def masked? = state.visibility == Facets::MASKED
+      def open? = state.entry == Facets::OPEN
+      def required? = state.presence == Facets::REQUIRED
+
+      # {"level" => "read_only", "visibility" => "shown", "entry" => "locked", "presence" => "optional"}
+      def to_h = @hash
+
+      # What may leave the server of a typed value: [JSON value] when shown, [masked text] when masked, [] when hidden.
+      def disclose(value)
+        return [] if hidden? || value.is_a?(Conditions::Unreadable)
+
+        [masked? ? state.mask.apply(value, field) : field.dump(value)]
+      end
+    end
+  end
+end

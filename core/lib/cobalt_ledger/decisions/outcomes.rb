@@ -1,0 +1,68 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Decisions
+    # Without a record: which states a field can really take under a plan.
+    #
+    # Values on both sides of every boundary that the conditions draw are tried in combination. Each outcome
+    # found comes with the record that shows it, so none is invented; where the combinations are too many to
+    # try all, the answer says that it is not complete.
+    class Outcomes
+      # Combinations tried at most for one set of conditions.
+      BUDGET = 5_000
+
+      # decision: FieldDecision; example: Hash of identifier to typed value.
+      Outcome = Struct.new(:decision, :example, keyword_init: true)
+
+      def initialize(plan)
+        @plan = plan
+        @found = {}
+      end
+
+      # Returns [Array of Outcome (one a level, most restrictive first), complete: true or false].
+      def of(field_id)
+        slot = @plan.slot_of(field_id)
+        combinations, complete = reachable(slot.tests)
+        by_level = {}
+        combinations.each_value do |outcomes, example|
+          decision = slot.decide(outcomes)
+          by_level[decision.level] ||= Outcome.new(decision: decision, example: example)
+        end
+        [by_level.values.sort_by { |outcome| State::LEVELS.index(outcome.decision.level) }, complete]
+      end
+
+      private
+
+      # Outcomes of the tests that can happen together: [Hash of key to [outcomes, example], complete].
+      # Fields that depend on the same tests share the search.
+      def reachable(tests)
+        @found[tests] ||= tests.empty? ? [{ [] => [[], {}] }, true] : search(tests)
+      end
+
+      def search(tests)
+        conditions = tests.map { |index| @plan.conditions[index] }
+        checks = conditions.map(&:compile)
+        candidates = Candidates.new(@plan.record_type, conditions, @plan.mode).to_h
+        found = {}
+        tried = 0
+        each_combination(candidates) do |values|
+          tried += 1
+          filled = @plan.record_type.formulas.fill(values)
+          key = checks.map { |check| check.call(filled) }
+          found[key] ||= [tests.zip(key).each_with_object([]) { |(index, outcome), all| all[index] = outcome }, filled]
+          break if tried >= BUDGET || found.size >= 2**tests.size
+        end
+        complete = found.size >= 2**tests.size || tried >= candidates.values.map(&:size).reduce(1, :*)
+        [found, complete]
+      end
+
+      def each_combination(candidates)
+        ids = candidates.keys
+        first, *others = candidates.values
+        return yield({}) if first.nil?
+
+        first.product(*others) { |combination| yield ids.zip(combination).to_h }
+      end
+    end
+  end
+end

@@ -1,0 +1,17 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Decisions
+    module Precedence
+      # Strictest wins (XACML: deny-overrides). One rule shows, another hides: hidden.
+      class Strictest < PrecedenceMethod
+        known_as "strictest", order: 1
+        titled "strictest wins", "deny-overrides"
+
+        def self.combine(facet, rules)
+          rules.map { |rule| rule.gives.facet(facet) }.max
+        end
+      end
+    end
+  end
+end

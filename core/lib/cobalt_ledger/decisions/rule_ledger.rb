@@ -1,0 +1,88 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Decisions
+    # The lines of one stage of the reasoning in which rules speak, each with its verdict by facet and the balance
+    # that the access has come to once it has spoken.
+    class RuleLedger
+      # stage: "rules" or "guardrails"; before, after: State on entering and leaving it.
+      def initialize(stage, slot, outcomes, before, after, precedence)
+        @stage = stage
+        @slot = slot
+        @outcomes = outcomes
+        @before = before
+        @after = after
+        @precedence = precedence
+        @entries = stage == "rules" ? slot.rules : slot.guardrails
+        @heard = []
+        @balance = before
+      end
+
+      # applicability: [standing, part, words, Explanation]. Lines must be asked for in the order of the rules.
+      def line(rule, applicability)
+        standing, part, words, explanation = applicability
+        unless standing == "not_applicable"
+          @heard << rule
+          @balance = balance
+        end
+        { "rule" => rule.id, "number" => rule.number, "title" => rule.title, "gives" => rule.gives.to_h,
+          "applies" => standing, "part" => part, "because" => words, "condition" => explanation&.to_h,
+          "facets" => standing == "not_applicable" ? nil : verdicts(rule, standing), "balance" => @balance.level }.compact
+      end
+
+      private
+
+      def balance
+        return @slot.stages.guard(@before, @heard) if @stage == "guardrails"
+
+        in_doubt, sure = @heard.partition { |rule| in_doubt?(rule) }
+        @slot.stages.rules(@before, sure, in_doubt)
+      end
+
+      def in_doubt?(rule)
+        entry = @entries.find { |candidate| candidate.source == rule }
+        entry&.test && @outcomes[entry.test].nil?
+      end
+
+      def verdicts(rule, standing)
+        Facets::ALL.filter_map do |facet|
+          value = rule.gives.facet(facet)
+          [facet.to_s, verdict(rule, facet, value, standing)] unless value.nil?
+        end.to_h
+      end
+
+      def verdict(rule, facet, value, standing)
+        given = { "gives" => Facets.name(facet, value) }
+        return given.merge("verdict" => "agrees") if @stage == "guardrails" && @before.facet(facet) == value && !masks_differ?(rule, facet)
+        return given.merge("verdict" => "won") if prevails?(rule, facet, value)
+
+        winners = speaking.select { |other| other != rule && prevails?(other, facet, other.gives.facet(facet)) }
+        given.merge("verdict" => "overruled", "by" => winners.map(&:id), "words" => overruled_words(facet, winners, standing))
+      end
+
+      # The applying and doubtful rules of the stage.
+      def speaking
+        @speaking ||= @entries.select { |entry| entry.test.nil? || @outcomes[entry.test] != false }.map(&:source)
+      end
+
+      def prevails?(rule, facet, value)
+        value == @after.facet(facet) && (facet != :visibility || value != Facets::MASKED || rule.gives.mask == @after.mask)
+      end
+
+      def masks_differ?(rule, facet)
+        facet == :visibility && rule.gives.visibility == Facets::MASKED && rule.gives.mask != @before.mask
+      end
+
+      def overruled_words(facet, winners, standing)
+        return "guardrails can only tighten" if @stage == "guardrails" && winners.empty?
+        return "can't be evaluated, and what loosens does not count" if winners.empty? && standing == "in_doubt"
+        return "what holds without the rules in doubt is stricter" if winners.empty?
+
+        names = Words.list(winners.map(&:number))
+        masked = facet == :visibility && @after.visibility == Facets::MASKED && winners.all? { |rule| rule.gives.visibility == Facets::MASKED }
+        reason = masked ? "the mask that reveals less" : "#{Facets.name(facet, @after.facet(facet))} is stricter"
+        "overruled by #{names}: #{reason}"
+      end
+    end
+  end
+end

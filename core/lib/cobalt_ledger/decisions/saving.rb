@@ -1,0 +1,109 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Decisions
+    # Judges a save. The server decides again; what a browser believed counts for nothing.
+    class Saving
+      # One reason for turning a save down. field: identifier; kind: "hidden", "masked", "locked", "required",
+      # "unsuitable" or "unknown"; rules: Array of {"id", "number", "title"}; words: for people.
+      Refusal = Struct.new(:field, :kind, :words, :rules, keyword_init: true)
+
+      # accepted: true or false; values: Hash of JSON values to store; refusals: Array of Refusal.
+      Verdict = Struct.new(:accepted, :values, :refusals, :decision, keyword_init: true)
+
+      # Decisions made at most while looking for an order of the changes.
+      BUDGET = 4_000
+
+      def initialize(engine)
+        @engine = engine
+      end
+
+      # question: Question with the stored values (create or edit); changes: Hash of identifier to JSON value,
+      # only what the client changed. Returns a Verdict; nothing is stored.
+      def judge(question, changes)
+        refusals = readable(question.record_type, changes)
+        return refused(question, refusals) if refusals.any?
+
+        changes = real_changes(question, changes)
+        refusals = forbidden(question, changes)
+        final = question.stored.merge(changes)
+        decision = @engine.decide(question.with(stored: final, entered: {}))
+        refusals += missing(decision, changes, refusals)
+        return refused(question, refusals, decision) if refusals.any?
+
+        Verdict.new(accepted: true, values: final, refusals: [], decision: decision)
+      end
+
+      private
+
+      def refused(question, refusals, decision = nil)
+        Verdict.new(accepted: false, values: question.stored, refusals: refusals, decision: decision)
+      end
+
+      def readable(record_type, changes)
+        changes.filter_map do |id, raw|
+          field = record_type.field(id)
+          next Refusal.new(field: id, kind: "unknown", words: "#{record_type.name} has no field “#{id}”", rules: []) unless field
+
+          field.parse(raw)
+          nil
+        rescue Catalogue::Kind::Unsuitable => e
+          Refusal.new(field: id, kind: "unsuitable", words: "#{field.name} #{e.message}", rules: [])
+        end
+      end
+
+      # Changes that leave the stored value as it is are no changes.
+      def real_changes(question, changes)
+        changes.reject do |id, raw|
+          field = question.record_type.field(id)
+          Values.read(field, question.stored[id]) == field.parse(raw) && !hidden_probe?(question, id)
+        end
+      end
+
+      # Writing a value into a field one can't see is refused even when it happens to be the stored one;
+      # otherwise a program could guess a hidden value by trying.
+      def hidden_probe?(question, id)
+        @start ||= {}
+        decision = @start[question] ||= @engine.decide(question)
+        field = decision[id]
+        field.hidden? || field.masked?
+      end
+
+      # Fields that no order of the changes could have reached while they were open.
+      def forbidden(question, changes)
+        stuck = ChangeOrder.new(@engine, question, changes, BUDGET).stuck
+        stuck.map do |id, decision, account|
+          field = question.record_type.field(id)
+          kind = if decision.hidden? then "hidden"
+                 elsif decision.masked? then "masked"
+                 else "locked"
+                 end
+          words = kind == "hidden" ? "#{field.name} can't be set: it is hidden" : "#{field.name} can't be changed: it is #{kind}"
+          refusal(id, kind, words, account)
+        end
+      end
+
+      def missing(decision, changes, refusals)
+        named = refusals.map(&:field)
+        decision.fields.filter_map do |id, field|
+          next if !field.required? || named.include?(id) || !decision.values[id].nil?
+
+          account = account_of(decision.question, id)
+          words = changes.key?(id) ? "#{field.field.name} is required and can't be emptied" : "#{field.field.name} is required"
+          refusal(id, "required", words, account)
+        end
+      end
+
+      def refusal(id, kind, words, account)
+        rules = Blame.rules(account, kind)
+        named = rules.map { |rule| "#{rule['number']} #{rule['title']}" }
+        Refusal.new(field: id, kind: kind, rules: rules,
+                    words: "#{words}#{named.empty? ? " (#{Blame.otherwise(account)})" : ", by rule #{Words.list(named)}"}")
+      end
+
+      def account_of(question, id)
+        @engine.decide(question, reasoning: [id]).reasoning[id]
+      end
+    end
+  end
+end

@@ -1,0 +1,61 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Decisions
+    # Everything that can speak of one field within a plan, and the states already worked out for it.
+    #
+    # tests are shared by the whole plan and referred to by index; what a field becomes depends only on the
+    # outcomes of its own tests, so each combination is worked out once.
+    class Slot
+      # Combinations remembered for one field before starting over.
+      MEMORY = 4096
+
+      # A baseline's state or a rule, with the index of the test it depends on (nil when it always applies).
+      Entry = Struct.new(:source, :state, :test)
+
+      attr_reader :field, :stages, :states, :rules, :guardrails, :tests
+
+      # states, rules, guardrails: Array of Entry.
+      def initialize(field, stages, states, rules, guardrails)
+        @field = field
+        @stages = stages
+        @states = states
+        @rules = rules
+        @guardrails = guardrails
+        @tests = (states + rules + guardrails).filter_map(&:test).uniq.sort.freeze
+        @memory = {}
+        @fixed = FieldDecision.new(field, result([])) if @tests.empty?
+      end
+
+      # outcomes: Array of true, false or nil by test index. Returns a FieldDecision.
+      def decide(outcomes)
+        return @fixed if @fixed
+
+        key = 1
+        @tests.each do |index|
+          outcome = outcomes[index]
+          key = (key * 3) + (outcome ? 2 : (outcome.nil? ? 1 : 0))
+        end
+        @memory[key] || remember(key, outcomes)
+      end
+
+      # The Stages::Result for the outcomes.
+      def result(outcomes)
+        @stages.run(sure(@states, outcomes).map(&:state), doubtful(@states, outcomes).map(&:state),
+                    sure(@rules, outcomes).map(&:source), doubtful(@rules, outcomes).map(&:source),
+                    (sure(@guardrails, outcomes) + doubtful(@guardrails, outcomes)).map(&:source))
+      end
+
+      def sure(entries, outcomes) = entries.select { |entry| entry.test.nil? || outcomes[entry.test] }
+      def doubtful(entries, outcomes) = entries.select { |entry| entry.test && outcomes[entry.test].nil? }
+
+      private
+
+      def remember(key, outcomes)
+        # A new table instead of clearing the old one: another thread may be reading it.
+        @memory = {} if @memory.size >= MEMORY
+        @memory[key] = FieldDecision.new(@field, result(outcomes))
+      end
+    end
+  end
+end

@@ -1,0 +1,98 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Decisions
+    # The four stages that turn what speaks of one field into its state.
+    #
+    # Everything that can't be evaluated fails closed: what it gives counts where it makes the outcome stricter,
+    # and not where it would loosen it. So each stage is worked out with and without it, and the stricter stands.
+    class Stages
+      # What each stage came to. dropped: Array of [facet, value, words] taken away by consistency.
+      Result = Struct.new(:baseline, :ruled, :guarded, :final, :dropped, keyword_init: true)
+
+      # field: Catalogue::Field; mode: String; precedence: PrecedenceMethod class; label_start: State of the label.
+      def initialize(field, mode, precedence, label_start)
+        @field = field
+        @mode = mode
+        @precedence = precedence
+        @label_start = label_start
+      end
+
+      # sure_states, doubtful_states: partial States of baselines that apply, or whose category can't be read;
+      # sure, doubtful: ordinary rules whose conditions hold, or can't be evaluated (in order of rank);
+      # guardrails: guardrails that hold or can't be evaluated. Returns a Result.
+      def run(sure_states, doubtful_states, sure, doubtful, guardrails)
+        start = baseline(sure_states, doubtful_states)
+        ruled = rules(start, sure, doubtful)
+        guarded = guard(ruled, guardrails)
+        final, dropped = consistent(guarded)
+        Result.new(baseline: start, ruled: ruled, guarded: guarded, final: final, dropped: dropped)
+      end
+
+      # Stage 1: strictest of the baselines; a facet none speaks of starts as the label says.
+      def baseline(sure_states, doubtful_states = [])
+        certain = sure_states.reduce(State.new) { |all, state| all.strictest(state) }.filled_from(@label_start)
+        return certain if doubtful_states.empty?
+
+        certain.strictest((sure_states + doubtful_states).reduce(State.new) { |all, state| all.strictest(state) }
+                          .filled_from(@label_start))
+      end
+
+      # Stage 2: what ordinary rules give takes the baseline's place, facet by facet.
+      def rules(start, sure, doubtful = [])
+        certain = combined(sure).filled_from(start)
+        return certain if doubtful.empty?
+
+        both = (sure + doubtful).sort_by { |rule| [rule.rank, rule.id] }
+        certain.strictest(combined(both).filled_from(start))
+      end
+
+      # Stage 3: guardrails can only tighten.
+      def guard(ruled, guardrails)
+        guardrails.reduce(ruled) { |state, rule| state.strictest(rule.gives) }
+      end
+
+      # Stage 4. Returns [State, Array of dropped].
+      def consistent(state)
+        dropped = []
+        entry = state.entry
+        forced = lock_reason(state)
+        if forced && entry == Facets::OPEN
+          entry = Facets::LOCKED
+          dropped << [:entry, Facets::OPEN, forced]
+        end
+        presence = state.presence
+        if presence == Facets::REQUIRED && (entry == Facets::LOCKED)
+          presence = Facets::OPTIONAL
+          dropped << [:presence, Facets::REQUIRED, state.visibility == Facets::HIDDEN ? "hidden drops required" : "locked drops required"]
+        end
+        [dropped.empty? ? state : state.with(entry: entry, presence: presence), dropped]
+      end
+
+      private
+
+      def lock_reason(state)
+        return "computed by its formula, so it is locked" if @field.kind_name == "computed"
+        return "numbered by the system, so it is locked" if @field.never_typed?
+        return "nothing is edited in #{@mode} mode" if %w[view list].include?(@mode)
+        return "hidden locks" if state.visibility == Facets::HIDDEN
+
+        "masked locks, as the mask does not allow replacing" if state.visibility == Facets::MASKED && !state.replace
+      end
+
+      def combined(rules)
+        visibility = winning(:visibility, rules)
+        masks = visibility == Facets::MASKED ? rules.select { |rule| rule.gives.visibility == Facets::MASKED } : []
+        # The mask that reveals less, then the better rank: rules come in order of rank, and min_by keeps the first.
+        State.new(visibility: visibility, entry: winning(:entry, rules), presence: winning(:presence, rules),
+                  mask: masks.map { |rule| rule.gives.mask }.min_by(&:disclosure),
+                  replace: masks.any? && masks.all? { |rule| rule.gives.replace })
+      end
+
+      def winning(facet, rules)
+        speaking = rules.reject { |rule| rule.gives.facet(facet).nil? }
+        speaking.empty? ? nil : @precedence.combine(facet, speaking)
+      end
+    end
+  end
+end

@@ -1,0 +1,70 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Directory
+    # Who there is: users, roles, groups, departments and business units. Immutable.
+    class Directory
+      NODE_KINDS = %i[role group department unit].freeze
+
+      attr_reader :users, :roles, :groups, :departments, :units
+
+      # users: Array of User; the others: Array of Node. Expects a directory without dangling references or rings.
+      def initialize(users:, roles:, groups:, departments:, units:)
+        @users = users.freeze
+        @roles = roles.freeze
+        @groups = groups.freeze
+        @departments = departments.freeze
+        @units = units.freeze
+        @by_kind = { user: users, role: roles, group: groups, department: departments, unit: units }
+                   .transform_values { |items| items.to_h { |item| [item.id, item] }.freeze }.freeze
+        @above = NODE_KINDS.to_h { |kind| [kind, lineage(@by_kind[kind])] }.freeze
+        @principals = {}
+        @bare = {}
+      end
+
+      # A directory with nobody in it.
+      def self.empty = new(users: [], roles: [], groups: [], departments: [], units: [])
+
+      # The User or Node with an identifier, or nil. kind: :user, :role, :group, :department or :unit.
+      def find(kind, id) = @by_kind.fetch(kind)[id]
+
+      # A name for people; the identifier itself when nobody has it.
+      def name_of(kind, id) = find(kind, id)&.name || id
+
+      # A unit or department and all above it, nearest first.
+      def with_above(kind, id)
+        [id] + (@above.fetch(kind)[id] || [])
+      end
+
+      # The Principals of a user. Raises BadInput for an unknown one.
+      def principals_of(user_id)
+        @principals[user_id] ||= begin
+          user = find(:user, user_id) or raise BadInput.at("/user", "no user “#{user_id}” in the directory")
+          Principals.of_user(user, self)
+        end
+      end
+
+      # The Principals of somebody who is nothing but one role, group, department or unit (or everyone, or a user).
+      def bare(kind, id = nil)
+        return principals_of(id) if kind == :user
+
+        @bare[[kind, id]] ||= begin
+          raise BadInput.at("/audience", "no #{kind} “#{id}” in the directory") unless kind == :everyone || find(kind, id)
+
+          Principals.bare(kind, id, self)
+        end
+      end
+
+      # How many users have a principal, counting those reached through nesting.
+      def count_of(kind, id)
+        users.count { |user| principals_of(user.id).include?(kind, id) }
+      end
+
+      private
+
+      def lineage(nodes)
+        nodes.to_h { |id, _| [id, Graph.reachable(id) { |node| nodes[node]&.above || [] }.freeze] }
+      end
+    end
+  end
+end

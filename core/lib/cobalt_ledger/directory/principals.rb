@@ -1,0 +1,52 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Directory
+    # Everything a rule's audience can match a person by: the person, the roles, the groups with the groups
+    # around them, the department and every one above it, the units and every one above them. Immutable.
+    class Principals
+      attr_reader :user_id, :title
+
+      # members: Hash of kind (:role ...) to Hash of identifier to distance (Integer, 0 is direct).
+      def initialize(members, user_id: nil, title: nil)
+        @members = members.transform_values(&:freeze).freeze
+        @user_id = user_id
+        @title = title
+        freeze
+      end
+
+      def self.of_user(user, directory)
+        new({ user: { user.id => 0 },
+              role: user.roles.to_h { |id| [id, 0] },
+              group: with_distance(user.groups, :group, directory),
+              department: with_distance([user.department].compact, :department, directory),
+              unit: with_distance(user.units, :unit, directory) }, user_id: user.id, title: user.name)
+      end
+
+      # Somebody who is nothing but this one role, group, department or unit: a column of the access map.
+      # kind :everyone gives a person with no principal at all.
+      def self.bare(kind, id, directory)
+        return new({}, title: "Anybody at all") if kind == :everyone
+
+        new({ kind => with_distance([id], kind, directory) }, title: directory.name_of(kind, id))
+      end
+
+      def self.with_distance(ids, kind, directory)
+        ids.each_with_object({}) do |id, found|
+          directory.with_above(kind, id).each_with_index do |each_id, distance|
+            found[each_id] = [found[each_id], distance].compact.min
+          end
+        end
+      end
+      private_class_method :with_distance
+
+      def include?(kind, id) = @members[kind]&.key?(id) || false
+
+      # Steps from the person to the principal; nil when the person has it not.
+      def distance(kind, id) = @members[kind]&.[](id)
+
+      # Identifiers of a kind the person has.
+      def ids(kind) = @members[kind]&.keys || []
+    end
+  end
+end

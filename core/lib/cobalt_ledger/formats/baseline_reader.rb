@@ -1,0 +1,54 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Formats
+    # Reads the baselines of a policy document.
+    class BaselineReader
+      def initialize(types, directory, faults)
+        @types = types
+        @directory = directory
+        @faults = faults
+      end
+
+      # baselines: Array of documents that have passed the schema. Returns Array of Catalogue::Baseline.
+      def read_all(baselines, pointer = "/baselines")
+        baselines.each_with_index.filter_map { |baseline, index| read(baseline, "#{pointer}/#{index}") }
+      end
+
+      private
+
+      def read(hash, pointer)
+        type = @types[hash["record_type"]]
+        return @faults.add("#{pointer}/record_type", "there is no record type “#{hash['record_type']}”") unless type
+
+        before = @faults.count
+        assigned(hash, type, pointer)
+        hash["states"].each_key do |id|
+          @faults.add("#{pointer}/states/#{id}", "#{type.name} has no field “#{id}”") unless type.field(id)
+        end
+        return nil unless @faults.count == before
+
+        Catalogue::Baseline.new(id: hash["id"], name: hash["name"], record_type: hash["record_type"],
+                                units: hash["units"] || [], categories: hash["categories"] || [],
+                                states: hash["states"].transform_values { |state| Decisions::State.from(state) })
+      end
+
+      def assigned(hash, type, pointer)
+        units = hash["units"] || []
+        categories = hash["categories"] || []
+        @faults.add(pointer, "assign the baseline to units or to categories; as it is it would never hold") if units.empty? && categories.empty?
+        units.each_with_index do |id, index|
+          @faults.add("#{pointer}/units/#{index}", "there is no unit “#{id}” in the directory") if @directory && !@directory.find(:unit, id)
+        end
+        return if categories.empty?
+
+        field = type.field(type.category_field)
+        return @faults.add("#{pointer}/categories", "#{type.name} names no category field") unless field
+
+        categories.each_with_index do |id, index|
+          @faults.add("#{pointer}/categories/#{index}", "#{field.name} has no option “#{id}”") unless field.option(id)
+        end
+      end
+    end
+  end
+end

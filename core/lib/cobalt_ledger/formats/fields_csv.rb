@@ -1,0 +1,93 @@
+# frozen_string_literal: true
+
+require "csv"
+
+module CobaltLedger
+  module Formats
+    # Reads a record type from a CSV list of its fields (RFC 4180, UTF-8, heading line first).
+    # Columns: name, and as wanted id, section, kind, label, options (separated by "|"), required (yes/no),
+    # help, formula, numbering.
+    class FieldsCsv
+      SIZE_LIMIT = 2 * 1024 * 1024
+      COLUMNS = %w[id name section kind label options required help formula numbering].freeze
+
+      # text: String of bytes; name: the record type's name. Returns a record type document. Raises BadInput.
+      def self.read(text, name:, id: nil)
+        new(text, name, id).read
+      end
+
+      def initialize(text, name, id)
+        raise BadInput.at("", "is larger than #{SIZE_LIMIT / 1024 / 1024} MiB") if text.bytesize > SIZE_LIMIT
+
+        @text = text.dup.force_encoding(Encoding::UTF_8).delete_prefix("\uFEFF")
+        @name = name
+        @id = id
+        @faults = FaultList.new
+      end
+
+      def read
+        raise BadInput.at("", "is not UTF-8 text") unless @text.valid_encoding?
+
+        rows = parse
+        headings(rows.headers || [])
+        fields = rows.each_with_index.filter_map { |row, index| field(row.to_h, "line #{index + 2}") }
+        @faults.add("", "holds no field") if fields.empty? && @faults.empty?
+        repeated(fields)
+        @faults.raise_if_any!
+        { "id" => @id || Identifier.from(@name), "name" => @name, "sections" => sections(fields),
+          "fields" => fields.map { |field| field.except("section_name") } }
+      end
+
+      private
+
+      def parse
+        CSV.parse(@text, headers: true, skip_blanks: true, strip: true, header_converters: ->(heading) { heading.to_s.strip.downcase })
+      rescue CSV::MalformedCSVError => e
+        raise BadInput.at("line #{e.line_number}", "is not CSV: #{e.message.sub(/ in line \d+\.?/, '')}")
+      end
+
+      def headings(found)
+        @faults.add("line 1", "lacks the column “name”") unless found.include?("name")
+        (found - COLUMNS).each { |heading| @faults.add("line 1", "has an unknown column “#{heading}”") }
+        @faults.add("line 1", "names a column twice") if found.uniq.size < found.size
+        @faults.raise_if_any!
+      end
+
+      def field(row, place)
+        return @faults.add(place, "has more values than the heading line") if row.key?(nil)
+        return @faults.add(place, "the name is missing") if row["name"].to_s.empty?
+
+        kind = (row["kind"] || "text").downcase.tr(" -", "__")
+        return @faults.add(place, "there is no kind “#{row['kind']}”; known are #{Catalogue::Kind.names.join(', ')}") unless Catalogue::Kind[kind]
+
+        section = row["section"] || "Details"
+        { "id" => row["id"] || Identifier.from(row["name"], "_"), "name" => row["name"], "kind" => kind,
+          "section" => Identifier.from(section), "section_name" => section, "label" => (row["label"] || "internal").downcase,
+          "options" => options(row["options"]), "help" => row["help"], "formula" => row["formula"],
+          "numbering" => row["numbering"], "baseline" => required(row["required"], place) }.compact
+      end
+
+      def options(text)
+        text&.split("|")&.map(&:strip)&.reject(&:empty?)&.map { |option| { "id" => Identifier.from(option), "name" => option } }
+      end
+
+      def required(text, place)
+        case text.to_s.downcase
+        when "yes", "true", "x" then { "presence" => "required" }
+        when "", "no", "false" then nil
+        else @faults.add(place, "“required” must be yes or no")
+        end
+      end
+
+      def repeated(fields)
+        fields.group_by { |field| field["id"] }.each_value do |same|
+          same.drop(1).each { |field| @faults.add("field #{field['name']}", "the identifier “#{field['id']}” is used twice") }
+        end
+      end
+
+      def sections(fields)
+        fields.map { |field| { "id" => field["section"], "name" => field["section_name"] } }.uniq { |section| section["id"] }
+      end
+    end
+  end
+end

@@ -1,0 +1,79 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Formats
+    # Reads and writes policy documents.
+    class PolicyJson
+      FORMAT = "cobalt-ledger/policy"
+
+      # text: String of JSON; directory: Directory::Directory, to check what rules name, or nil to leave that out.
+      # Returns [Policy, Hash]. Raises BadInput listing every fault.
+      def self.read(text, directory = nil)
+        hash = StrictJson.read(text)
+        [build(hash, directory), hash]
+      end
+
+      # hash: policy document. Returns a Policy; raises BadInput.
+      def self.build(hash, directory = nil)
+        Schema.check!("policy", hash)
+        new(hash, directory).policy
+      end
+
+      # An empty policy document with the four usual labels.
+      def self.empty(name)
+        { "format" => FORMAT, "version" => DOCUMENT_VERSION, "name" => name, "precedence" => "strictest",
+          "labels" => [label("open", "Open", "shown"), label("internal", "Internal", "shown"),
+                       label("confidential", "Confidential", "masked").tap { |label| label["start"]["mask"] = { "format" => "all" } },
+                       label("restricted", "Restricted", "hidden")],
+          "record_types" => [], "baselines" => [], "rules" => [] }
+      end
+
+      def self.label(id, name, visibility)
+        { "id" => id, "name" => name, "start" => { "visibility" => visibility, "entry" => "open", "presence" => "optional" } }
+      end
+      private_class_method :label
+
+      def initialize(hash, directory)
+        @hash = hash
+        @directory = directory
+        @faults = FaultList.new
+      end
+
+      def policy
+        duplicates("labels", @hash["labels"])
+        duplicates("record_types", @hash["record_types"])
+        duplicates("baselines", @hash["baselines"] || [])
+        duplicates("rules", @hash["rules"])
+        types = record_types
+        rules = RuleReader.new(types, @directory, @faults).read_all(@hash["rules"])
+        baselines = BaselineReader.new(types, @directory, @faults).read_all(@hash["baselines"] || [])
+        @faults.raise_if_any!
+        Policy.new(name: @hash["name"], precedence: @hash["precedence"] || "strictest", labels: labels,
+                   record_types: types.values, baselines: baselines, rules: rules)
+      end
+
+      private
+
+      def duplicates(member, items)
+        items.each_with_index.group_by { |item, _| item["id"] }.each do |id, found|
+          found.drop(1).each { |_, index| @faults.add("/#{member}/#{index}/id", "the identifier “#{id}” is used twice") }
+        end
+      end
+
+      def labels
+        @hash["labels"].map do |label|
+          Catalogue::Label.new(id: label["id"], name: label["name"], start: Decisions::State.from(label["start"])).freeze
+        end
+      end
+
+      # Hash of identifier to RecordType.
+      def record_types
+        label_ids = @hash["labels"].map { |label| label["id"] }
+        type_ids = @hash["record_types"].map { |type| type["id"] }
+        @hash["record_types"].each_with_index.filter_map do |type, index|
+          RecordTypeReader.new(type, "/record_types/#{index}", label_ids, type_ids, @faults).read
+        end.to_h { |type| [type.id, type] }
+      end
+    end
+  end
+end

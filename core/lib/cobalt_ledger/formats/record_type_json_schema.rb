@@ -1,0 +1,154 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Formats
+    # Reads a record type from a JSON Schema 2020-12 object definition.
+    #
+    # Properties become fields; a property that is itself an object becomes a section with the fields inside it.
+    # "required" gives the field a baseline of required, "readOnly" one of locked, "writeOnly" one of hidden.
+    # Extension keywords: "x-kind", "x-label", "x-section", "x-formula".
+    class RecordTypeJsonSchema
+      # text: String of bytes. Returns a record type document. Raises BadInput.
+      def self.read(text, name: nil, id: nil)
+        new(StrictJson.read(text), name, id).read
+      end
+
+      def initialize(schema, name, id)
+        @schema = schema
+        @name = name
+        @id = id
+        @faults = FaultList.new
+        @sections = {}
+        @fields = []
+      end
+
+      def read
+        raise BadInput.at("", "must be a JSON object") unless @schema.is_a?(Hash)
+
+        object = resolve(@schema, "", [])
+        unless object.is_a?(Hash) && object["type"] == "object" && object["properties"].is_a?(Hash)
+          @faults.add("", "must describe an object with properties") if @faults.empty?
+          @faults.raise_if_any!
+        end
+        walk(object, "", "details", "Details", [])
+        @faults.add("/properties", "holds no field") if @fields.empty? && @faults.empty?
+        @faults.raise_if_any!
+        document
+      end
+
+      private
+
+      def document
+        name = @name || text(@schema["title"]) || "Imported record"
+        { "id" => @id || Identifier.from(name), "name" => name,
+          "sections" => @sections.select { |id, _| @fields.any? { |field| field["section"] == id } }
+                                 .map { |id, title| { "id" => id, "name" => title } },
+          "fields" => @fields }
+      end
+
+      def walk(object, pointer, section, title, path)
+        @sections[section] ||= title
+        required = object["required"].is_a?(Array) ? object["required"] : []
+        object["properties"].each do |name, raw|
+          place = "#{pointer}/properties/#{escape(name)}"
+          property = resolve(raw, place, path) or next
+          if property["type"] == "object"
+            inside(name, property, place, path + [raw["$ref"]].compact)
+          else
+            field(name, property, place, section, required.include?(name))
+          end
+        end
+      end
+
+      def inside(name, property, place, path)
+        return @faults.add(place, "an object must have properties") unless property["properties"].is_a?(Hash)
+        return @faults.add(place, "objects nest deeper than 8") if path.size > 8 || place.scan("/properties/").size > 8
+
+        walk(property, place, Identifier.from(name), text(property["title"]) || humanise(name), path)
+      end
+
+      def field(name, property, place, section, required)
+        id = Identifier.from(name.gsub(/([a-z0-9])([A-Z])/, '\1 \2'), "_")
+        return @faults.add(place, "two properties both become the field “#{id}”") if @fields.any? { |field| field["id"] == id }
+
+        kind = kind(property, place) or return
+        @fields << { "id" => id, "name" => text(property["title"]) || humanise(name), "kind" => kind,
+                     "section" => section_of(property, section), "label" => text(property["x-label"]) || "internal",
+                     "options" => options(kind, property, place), "help" => text(property["description"])&.slice(0, 4000),
+                     "formula" => text(property["x-formula"]), "baseline" => baseline(property, required) }.compact
+      end
+
+      def section_of(property, section)
+        named = text(property["x-section"]) or return section
+        Identifier.from(named).tap { |id| @sections[id] ||= named }
+      end
+
+      def kind(property, place)
+        named = property["x-kind"]
+        return Catalogue::Kind[named] ? named : @faults.add("#{place}/x-kind", "there is no kind “#{named}”") if named
+        return "choice" if property["enum"] && !property["enum"].is_a?(Hash) && property["type"] != "array"
+
+        types = Array(property["type"]) - ["null"]
+        case types
+        when ["string"] then string_kind(property)
+        when ["integer"] then "integer"
+        when ["number"] then "decimal"
+        when ["boolean"] then "yes_no"
+        when ["array"] then property["items"].is_a?(Hash) && property["items"]["enum"] ? "choices" : @faults.add(place, "only arrays of enumerated values can become a field")
+        else @faults.add("#{place}/type", "must be string, integer, number, boolean, array or object")
+        end
+      end
+
+      def string_kind(property)
+        { "date" => "date", "date-time" => "date_time" }[property["format"]] ||
+          (property["maxLength"].is_a?(Integer) && property["maxLength"] > 255 ? "long_text" : "text")
+      end
+
+      def options(kind, property, place)
+        return nil unless %w[choice choices].include?(kind)
+
+        values = kind == "choices" ? property.dig("items", "enum") : property["enum"]
+        return @faults.add("#{place}/enum", "must list texts") unless values.is_a?(Array) && values.compact.any? && values.compact.all?(String)
+
+        values.compact.map { |value| { "id" => Identifier.from(value), "name" => value } }.uniq { |option| option["id"] }
+      end
+
+      def baseline(property, required)
+        state = {}
+        state["presence"] = "required" if required
+        state["entry"] = "locked" if property["readOnly"] == true
+        state["visibility"] = "hidden" if property["writeOnly"] == true
+        state.empty? ? nil : state
+      end
+
+      # Follows "$ref" within the document. Returns the definition, or nil when a fault was noted.
+      def resolve(definition, pointer, path)
+        return @faults.add(pointer, "must be an object") unless definition.is_a?(Hash)
+
+        seen = path.dup
+        while (target = definition["$ref"])
+          return @faults.add("#{pointer}/$ref", "only references within the document can be followed") unless target.is_a?(String) && target.start_with?("#/")
+          return @faults.add("#{pointer}/$ref", "refers to itself: #{(seen + [target]).join(' -> ')}") if seen.include?(target)
+
+          seen << target
+          found = dig(target)
+          return @faults.add("#{pointer}/$ref", "there is nothing at #{target}") unless found.is_a?(Hash)
+
+          definition = found.merge(definition.except("$ref"))
+          definition["$ref"] = found["$ref"] if found["$ref"]
+        end
+        definition
+      end
+
+      def dig(target)
+        target.delete_prefix("#/").split("/").reduce(@schema) do |at, part|
+          at.is_a?(Hash) ? at[part.gsub("~1", "/").gsub("~0", "~")] : nil
+        end
+      end
+
+      def text(value) = value.is_a?(String) && value.match?(/\S/) ? value[0, 200] : nil
+      def escape(name) = name.gsub("~", "~0").gsub("/", "~1")
+      def humanise(name) = Words.capitalize(name.gsub(/([a-z0-9])([A-Z])/, '\1 \2').tr("_-", "  ").downcase)
+    end
+  end
+end

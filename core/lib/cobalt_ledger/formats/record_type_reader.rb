@@ -1,0 +1,88 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Formats
+    # Reads one record type of a policy document and judges what the schema can't.
+    class RecordTypeReader
+      # hash: a record type that has passed the schema; pointer: its place; label_ids, type_ids: what it may refer to.
+      def initialize(hash, pointer, label_ids, type_ids, faults)
+        @hash = hash
+        @pointer = pointer
+        @label_ids = label_ids
+        @type_ids = type_ids
+        @faults = faults
+      end
+
+      # Returns a Catalogue::RecordType, or nil when a fault was noted.
+      def read
+        before = @faults.count
+        repeated("sections", @hash["sections"])
+        repeated("fields", @hash["fields"])
+        fields = @hash["fields"].each_with_index.map { |field, index| field(field, "#{@pointer}/fields/#{index}") }
+        references
+        formulas(fields)
+        @faults.count == before ? build(fields) : nil
+      end
+
+      private
+
+      def build(fields)
+        Catalogue::RecordType.new(id: @hash["id"], name: @hash["name"], plural: @hash["plural"], fields: fields,
+                                  sections: @hash["sections"].map { |item| Catalogue::Section.new(id: item["id"], name: item["name"]).freeze },
+                                  title_field: @hash["title_field"], list_fields: @hash["list_fields"],
+                                  category_field: @hash["category_field"])
+      end
+
+      def repeated(member, items)
+        seen = {}
+        items.each_with_index do |item, index|
+          @faults.add("#{@pointer}/#{member}/#{index}/id", "the identifier “#{item['id']}” is used twice") if seen[item["id"]]
+          seen[item["id"]] = true
+        end
+      end
+
+      def field(hash, pointer)
+        known(hash["section"], @hash["sections"].map { |section| section["id"] }, "#{pointer}/section", "section")
+        known(hash["label"], @label_ids, "#{pointer}/label", "sensitivity label")
+        known(hash["refers_to"], @type_ids, "#{pointer}/refers_to", "record type") if hash["refers_to"]
+        options(hash, pointer)
+        Catalogue::Field.new(id: hash["id"], name: hash["name"], kind: hash["kind"], section: hash["section"],
+                             label: hash["label"], help: hash["help"], formula: hash["formula"], numbering: hash["numbering"],
+                             refers_to: hash["refers_to"], baseline: hash["baseline"],
+                             options: (hash["options"] || []).map { |item| Catalogue::Option.new(id: item["id"], name: item["name"]).freeze })
+      end
+
+      def options(hash, pointer)
+        chooses = %w[choice choices].include?(hash["kind"])
+        @faults.add(pointer, "a choice field needs options") if chooses && !hash["options"]
+        @faults.add("#{pointer}/options", "only choice fields have options") if !chooses && hash["options"]
+        @faults.add("#{pointer}/formula", "only computed fields have a formula") if hash["formula"] && hash["kind"] != "computed"
+        ids = (hash["options"] || []).map { |option| option["id"] }
+        @faults.add("#{pointer}/options", "an option's identifier is used twice") if ids.uniq.size < ids.size
+      end
+
+      def references
+        ids = @hash["fields"].map { |field| field["id"] }
+        known(@hash["title_field"], ids, "#{@pointer}/title_field", "field") if @hash["title_field"]
+        (@hash["list_fields"] || []).each_with_index { |id, index| known(id, ids, "#{@pointer}/list_fields/#{index}", "field") }
+        return unless @hash["category_field"]
+
+        found = @hash["fields"].find { |field| field["id"] == @hash["category_field"] }
+        @faults.add("#{@pointer}/category_field", "must be a choice field of this record type") unless found && found["kind"] == "choice"
+      end
+
+      def formulas(fields)
+        return if fields.map(&:id).uniq.size < fields.size
+
+        Catalogue::Formulas.faults(fields).each do |id, message|
+          index = fields.index { |field| field.id == id }
+          @faults.add("#{@pointer}/fields/#{index}/formula", message)
+        end
+      end
+
+      def known(id, ids, pointer, noun)
+        @faults.add(pointer, "there is no #{noun} “#{id}”") unless ids.include?(id)
+      end
+    end
+  end
+end

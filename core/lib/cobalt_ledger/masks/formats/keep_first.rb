@@ -1,0 +1,36 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Masks
+    module Formats
+      # Keeps the first characters: "HX-20931", 2 -> "HX••••••".
+      class KeepFirst < Mask
+        known_as "keep_first", order: 2
+
+        attr_reader :count
+
+        def self.parameters = ["count"]
+
+        # count: Integer of characters kept, 1 to 100.
+        def initialize(count:)
+          super()
+          @count = count
+          freeze
+        end
+
+        def disclosure = count * BITS_PER_CHARACTER
+        def words = "only the first #{Words.count(count, 'character')} kept"
+
+        private
+
+        # Kept and covered are counted in grapheme clusters, so that no accent is torn off its letter.
+        def cover(value, field)
+          clusters = field.display(value).grapheme_clusters
+          clusters.size > count ? pick(clusters) : nil
+        end
+
+        def pick(clusters) = clusters.first(count).join + COVER
+      end
+    end
+  end
+end

@@ -1,0 +1,15 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Rules
+    module Effects
+      # Keeps the value from being changed.
+      class Lock < Effect
+        known_as "lock", order: 4
+        gives :entry, Decisions::Facets::LOCKED
+
+        def words = "locked"
+      end
+    end
+  end
+end

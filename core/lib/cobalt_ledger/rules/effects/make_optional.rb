@@ -1,0 +1,15 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Rules
+    module Effects
+      # The field may be left blank.
+      class MakeOptional < Effect
+        known_as "make_optional", order: 7
+        gives :presence, Decisions::Facets::OPTIONAL
+
+        def words = "optional"
+      end
+    end
+  end
+end

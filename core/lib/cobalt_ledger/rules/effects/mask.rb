@@ -1,0 +1,29 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Rules
+    module Effects
+      # Shows a covered form of the value; with replace, it may be overwritten without being seen.
+      class Mask < Effect
+        known_as "mask", order: 3
+        gives :visibility, Decisions::Facets::MASKED
+
+        attr_reader :mask, :replace
+
+        def self.parameters = %w[mask replace]
+        def self.build(hash) = new(Masks::Mask.from(hash["mask"]), hash["replace"] || false)
+
+        # mask: Masks::Mask; replace: true or false.
+        def initialize(mask, replace)
+          super()
+          @mask = mask
+          @replace = replace
+          freeze
+        end
+
+        def words = "masked (#{mask.words}#{', may be replaced unseen' if replace})"
+        def to_h = super.merge("mask" => mask.to_h).merge(replace ? { "replace" => true } : {})
+      end
+    end
+  end
+end

@@ -1,0 +1,15 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Rules
+    module Effects
+      # The record can't be saved while the field is blank.
+      class Require < Effect
+        known_as "require", order: 6
+        gives :presence, Decisions::Facets::REQUIRED
+
+        def words = "required"
+      end
+    end
+  end
+end

@@ -1,0 +1,15 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Rules
+    module Effects
+      # Shows the value as it is.
+      class Show < Effect
+        known_as "show", order: 1
+        gives :visibility, Decisions::Facets::SHOWN
+
+        def words = "shown"
+      end
+    end
+  end
+end

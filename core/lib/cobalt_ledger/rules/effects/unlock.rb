@@ -1,0 +1,15 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Rules
+    module Effects
+      # Lets the value be changed.
+      class Unlock < Effect
+        known_as "unlock", order: 5
+        gives :entry, Decisions::Facets::OPEN
+
+        def words = "open"
+      end
+    end
+  end
+end

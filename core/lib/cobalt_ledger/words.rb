@@ -1,0 +1,30 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  # Small helpers for plain sentences.
+  module Words
+    module_function
+
+    # ["a", "b", "c"] -> "a, b and c"
+    def list(items, joiner = "and")
+      items = items.map(&:to_s)
+      return items.first.to_s if items.size < 2
+
+      "#{items[0..-2].join(', ')} #{joiner} #{items.last}"
+    end
+
+    # 3, "field" -> "3 fields"
+    def count(number, noun, plural = "#{noun}s")
+      "#{number} #{number == 1 ? noun : plural}"
+    end
+
+    # A record type's name with its article: "an outgoing loan"
+    def indefinite(noun)
+      "#{noun.match?(/\A[aeiou]/i) ? 'an' : 'a'} #{noun}"
+    end
+
+    def capitalize(text)
+      text.empty? ? text : text[0].upcase + text[1..]
+    end
+  end
+end
