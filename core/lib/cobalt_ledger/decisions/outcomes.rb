@@ -43,13 +43,14 @@ module CobaltLedger
         conditions = tests.map { |index| @plan.conditions[index] }
         checks = conditions.map(&:compile)
         candidates = Candidates.new(@plan.record_type, conditions, @plan.mode).to_h
+        named = conditions.flat_map(&:fields) | candidates.keys
         found = {}
         tried = 0
         each_combination(candidates) do |values|
           tried += 1
           filled = @plan.record_type.formulas.fill(values)
           key = checks.map { |check| check.call(filled) }
-          found[key] ||= [tests.zip(key).each_with_object([]) { |(index, outcome), all| all[index] = outcome }, filled]
+          found[key] ||= [tests.zip(key).each_with_object([]) { |(index, outcome), all| all[index] = outcome }, filled.slice(*named)]
           break if tried >= BUDGET || found.size >= 2**tests.size
         end
         complete = found.size >= 2**tests.size || tried >= candidates.values.map(&:size).reduce(1, :*)

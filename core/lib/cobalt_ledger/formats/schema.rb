@@ -23,7 +23,12 @@ module CobaltLedger
 
       # Array of Fault.
       def faults(name, document)
-        likeliest(schemer(name).validate(document).first(LIMIT * 10)).map { |error| fault(error) }.uniq.first(LIMIT)
+        words(schemer(name), document)
+      end
+
+      # Faults of a document under any compiled schema, in plain words.
+      def words(schema, document)
+        likeliest(schema.validate(document).first(LIMIT * 10)).map { |error| fault(error) }.uniq.first(LIMIT)
       end
 
       def schemer(name)

@@ -1,0 +1,60 @@
+# frozen_string_literal: true
+
+module Server
+  # The web application: the API under /api, and the front end for everything else.
+  class Application < Sinatra::Base
+    DIST = File.join(ROOT, "web/dist")
+
+    set :root, ROOT
+    set :public_folder, DIST
+    set :static, false
+    set :show_exceptions, false
+    set :raise_errors, false
+    set :logging, false
+    set :host_authorization, permitted_hosts: []
+    set :strict_paths, false
+    # The CSRF token, the cookie's SameSite and the headers below do what these would.
+    disable :protection
+
+    use SecurityHeaders
+    helpers RequestHelp
+
+    before "/api/*" do
+      headers "cache-control" => "no-store"
+      @session = Session.of(request.cookies[COOKIE])
+      check_contract
+      check_csrf
+    end
+
+    error(Problem) { |error| problem(error) }
+    error(CobaltLedger::BadInput) { |error| problem(Problem.from_bad_input(error)) }
+    error(ActiveRecord::RecordInvalid) { |error| problem(Problem.new(422, "bad-input", error.message)) }
+    error do |error|
+      warn "#{error.class}: #{error.message}\n  #{(error.backtrace || []).first(12).join("\n  ")}"
+      problem(Problem.new(500, "defect", "Something went wrong here; nothing was changed. It has been noted in the log."))
+    end
+
+    register Routes::Sessions
+    register Routes::Overview
+    register Routes::Catalogue
+    register Routes::People
+    register Routes::RuleBook
+    register Routes::Looking
+    register Routes::Imports
+    register Routes::Publishing
+    register Routes::Records
+
+    # The front end: a file where there is one, the page itself for every other address.
+    get "/*" do
+      path = File.expand_path(File.join(DIST, request.path_info))
+      if path.start_with?("#{DIST}/") && File.file?(path) && path != File.join(DIST, "index.html")
+        cache_control :public, :immutable, max_age: 31_536_000 if request.path_info.start_with?("/assets/")
+        send_file path
+      end
+      page = File.join(DIST, "index.html")
+      halt 503, "The front end is not built yet: run bin/demo or bin/serve.\n" unless File.file?(page)
+      cache_control :no_cache
+      send_file page
+    end
+  end
+end

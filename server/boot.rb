@@ -1,0 +1,22 @@
+# frozen_string_literal: true
+
+# Loads everything the server needs. Required by config.ru, the specs and the scripts in bin/.
+require "cobalt_ledger"
+require "active_record"
+require "bcrypt"
+require "sinatra/base"
+require "rack/attack"
+require "securerandom"
+require "yaml"
+require "zeitwerk"
+
+# The web server around the core: sign-in, storage, routes.
+module Server
+  ROOT = File.expand_path("..", __dir__)
+
+  LOADER = Zeitwerk::Loader.new
+  LOADER.push_dir(__dir__, namespace: Server)
+  LOADER.collapse("#{__dir__}/models", "#{__dir__}/services", "#{__dir__}/http")
+  LOADER.ignore("#{__dir__}/boot.rb", "#{__dir__}/migrations")
+  LOADER.setup
+end

@@ -1,0 +1,89 @@
+# frozen_string_literal: true
+
+require "json_schemer"
+
+module Server
+  # The OpenAPI document as the contract: finds the operation a request is meant for and checks
+  # parameters, request bodies and (in the specs) responses against it.
+  class Contract
+    PATH = File.join(ROOT, "docs/openapi.yaml")
+
+    # One operation. template: "/api/rules/{id}"; method: "get"; spec: its part of the document.
+    Operation = Struct.new(:template, :method, :spec, :pattern, keyword_init: true)
+
+    def self.instance = @instance ||= new(YAML.safe_load_file(PATH, aliases: true))
+
+    def initialize(document)
+      @openapi = JSONSchemer.openapi(document)
+      @operations = document["paths"].flat_map do |template, item|
+        pattern = /\A#{template.gsub(/\{[a-z_]+\}/, '[^/]+')}\z/
+        item.slice("get", "post", "put", "patch", "delete").map do |method, spec|
+          Operation.new(template: template, method: method, spec: spec, pattern: pattern)
+        end
+      end
+      # Paths without placeholders first, so that /records/x/new is not taken for a number.
+      @operations.sort_by! { |operation| operation.template.count("{") }
+    end
+
+    # Returns the Operation, or nil when there is none for the path and method.
+    def operation(method, path)
+      @operations.find { |candidate| candidate.method == method.downcase && candidate.pattern.match?(path) }
+    end
+
+    # True when another method would find something at the path.
+    def path?(path) = @operations.any? { |candidate| candidate.pattern.match?(path) }
+
+    # Raises CobaltLedger::BadInput when query parameters are unknown or not as declared.
+    def check_query!(operation, query)
+      declared = (operation.spec["parameters"] || []).select { |parameter| parameter["in"] == "query" }
+      faults = CobaltLedger::FaultList.new
+      (query.keys - declared.map { |parameter| parameter["name"] }).each { |name| faults.add("?#{name}", "is not a parameter known here") }
+      declared.each { |parameter| check_parameter(parameter, query[parameter["name"]], faults) }
+      faults.raise_if_any!
+    end
+
+    # Raises CobaltLedger::BadInput when a body is not as declared.
+    def check_body!(operation, body)
+      schema = schema_at(operation, "requestBody/content/application~1json/schema")
+      return if schema.nil? || schema.valid?(body)
+
+      raise CobaltLedger::BadInput, CobaltLedger::Formats::Schema.words(schema, body)
+    end
+
+    def body?(operation) = operation.spec.key?("requestBody")
+
+    # Array of errors of a response; for the specs.
+    def response_errors(operation, status, body)
+      response = operation.spec.dig("responses", status.to_s)
+      return ["status #{status} is not described"] unless response
+
+      # A response may stand in one place for many operations.
+      content = response["$ref"] ? "#{response['$ref'].delete_prefix('#')}/content" : "#{pointer(operation)}/responses/#{status}/content"
+      media = status >= 400 ? "application~1problem+json" : "application~1json"
+      @openapi.ref("##{content}/#{media}/schema").validate(body).map { |error| error["error"] }
+    end
+
+    private
+
+    def pointer(operation) = "/paths/#{operation.template.gsub('/', '~1')}/#{operation.method}"
+
+    def schema_at(operation, rest)
+      operation.spec["requestBody"] && @openapi.ref("##{pointer(operation)}/#{rest}")
+    end
+
+    def check_parameter(parameter, value, faults)
+      name = "?#{parameter['name']}"
+      return (faults.add(name, "is missing") if parameter["required"]) if value.nil?
+      return faults.add(name, "must be one text") unless value.is_a?(String) && value.valid_encoding?
+
+      schema = parameter["schema"]
+      faults.add(name, "must be one of #{schema['enum'].join(', ')}") if schema["enum"] && !schema["enum"].include?(value)
+      faults.add(name, "is longer than #{schema['maxLength']}") if schema["maxLength"] && value.size > schema["maxLength"]
+      return unless schema["type"] == "integer"
+
+      number = Integer(value, 10, exception: false)
+      range = (schema["minimum"] || 0)..(schema["maximum"] || 1_000_000)
+      faults.add(name, "must be a whole number from #{range.first} to #{range.last}") unless number && range.cover?(number)
+    end
+  end
+end

@@ -1,0 +1,32 @@
+# frozen_string_literal: true
+
+module Server
+  # An answer that says what went wrong, as a problem document (RFC 9457).
+  class Problem < StandardError
+    TITLES = { 400 => "The request can't be read", 401 => "Sign in first", 403 => "Not allowed", 404 => "Not found", 405 => "Not possible here",
+               409 => "Something else came first", 412 => "Changed by somebody else meanwhile",
+               413 => "Too large", 415 => "Wrong kind of content", 422 => "Refused",
+               428 => "Which version is meant?", 429 => "Too many tries" }.freeze
+
+    attr_reader :status, :kind, :members
+
+    # kind: last part of the problem's type; members: Hash of what the document holds beside the standard members.
+    def initialize(status, kind, detail, **members)
+      @status = status
+      @kind = kind
+      @members = members
+      super(detail)
+    end
+
+    # For CobaltLedger::BadInput: lists every fault with its JSON Pointer.
+    def self.from_bad_input(error, status = 422)
+      new(status, "bad-input", error.faults.map(&:to_s).join("; ")[0, 2000],
+          faults: error.faults.map { |fault| { "pointer" => fault.pointer.to_s, "message" => fault.message } })
+    end
+
+    def to_h
+      { "type" => "urn:cobalt-ledger:problem:#{kind}", "title" => TITLES.fetch(status, "Refused"), "status" => status,
+        "detail" => message }.merge(members.transform_keys(&:to_s))
+    end
+  end
+end

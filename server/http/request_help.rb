@@ -1,0 +1,102 @@
+# frozen_string_literal: true
+
+module Server
+  # What every route needs: the body, the account, the answer.
+  module RequestHelp
+    COOKIE = "cobalt_session"
+    # Largest request body, in bytes: an import of the largest file, in base64, and a little.
+    BODY_LIMIT = (Importing::SIZE_LIMIT * 4 / 3) + 65_536
+
+    # The checked JSON body.
+    def sent = @sent ||= {}
+
+    def account = @session&.account
+    def author = account.name
+
+    # The policy state a request asks for: "in_force" (default) or "pending".
+    def policy_state = PolicyStore.instance.state(params["state"] || "in_force")
+
+    # Raises unless somebody is signed in and may do it. ability: :read, :edit, :publish or :import.
+    def allow!(ability)
+      signed_in!
+      return if account.may?(ability)
+
+      raise Problem.new(403, "not-allowed", "As #{account.access.tr('_', ' ')} you may not do this")
+    end
+
+    def signed_in!
+      raise Problem.new(401, "sign-in", "Sign in to go on") unless account
+    end
+
+    # The ETag a change starts from. Raises 428 when the client names none.
+    def if_match!
+      request.env["HTTP_IF_MATCH"] or raise Problem.new(428, "no-version", "Send If-Match with the ETag you started from")
+    end
+
+    def json(document, status = 200)
+      content_type "application/json"
+      halt status, JSON.generate(plain(document))
+    end
+
+    def problem(problem)
+      content_type "application/problem+json"
+      headers "retry-after" => "60" if problem.status == 429
+      halt problem.status, JSON.generate(plain(problem.to_h))
+    end
+
+    def page = (params["page"] || 1).to_i.clamp(1, 1_000_000)
+    def per_page = (params["per_page"] || 100).to_i.clamp(1, 1000)
+
+    # One page of an Array.
+    def paged(items, name = "items")
+      { name => items.slice((page - 1) * per_page, per_page) || [], "total" => items.size, "page" => page, "per_page" => per_page }
+    end
+
+    private
+
+    # Exact numbers leave as JSON numbers.
+    def plain(value)
+      case value
+      when Hash then value.transform_values { |inner| plain(inner) }
+      when Array then value.map { |inner| plain(inner) }
+      when BigDecimal then value.frac.zero? ? value.to_i : value.to_f
+      else value
+      end
+    end
+
+    # Finds the operation in the contract and checks the request against it.
+    def check_contract
+      contract = Contract.instance
+      operation = contract.operation(request.request_method, request.path_info)
+      unless operation
+        raise Problem.new(contract.path?(request.path_info) ? 405 : 404, "no-such-route", "There is nothing at #{request.request_method} #{request.path_info}")
+      end
+
+      contract.check_query!(operation, request.GET)
+      return unless contract.body?(operation)
+
+      @sent = read_body
+      contract.check_body!(operation, @sent)
+    rescue CobaltLedger::BadInput => e
+      raise Problem.from_bad_input(e, @sent.nil? ? 400 : 422)
+    end
+
+    def read_body
+      raise Problem.new(415, "not-json", "Send application/json") unless request.media_type == "application/json"
+      raise Problem.new(413, "too-large", "The request is larger than #{BODY_LIMIT} bytes") if request.content_length.to_i > BODY_LIMIT
+
+      text = request.body.read(BODY_LIMIT + 1).to_s
+      raise Problem.new(413, "too-large", "The request is larger than #{BODY_LIMIT} bytes") if text.bytesize > BODY_LIMIT
+
+      CobaltLedger::Formats::StrictJson.read(text)
+    end
+
+    # A change needs the token that only this site's own pages know.
+    def check_csrf
+      return if %w[GET HEAD].include?(request.request_method) || @session.nil?
+      return if Rack::Utils.secure_compare(request.env["HTTP_X_CSRF_TOKEN"].to_s, @session.csrf)
+
+      raise Problem.new(403, "csrf", "The page is out of date; reload it and try again")
+    end
+  end
+end

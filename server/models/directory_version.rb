@@ -1,0 +1,15 @@
+# frozen_string_literal: true
+
+module Server
+  # One state of the directory of people. The newest is in use.
+  class DirectoryVersion < ActiveRecord::Base
+    def self.newest = order(:id).last
+
+    def self.keep(document, by:)
+      text = CobaltLedger::Formats::CanonicalJson.write(document)
+      create!(document: text, sha256: Digest::SHA256.hexdigest(text), imported_by: by)
+    end
+
+    def directory_document = JSON.parse(document)
+  end
+end

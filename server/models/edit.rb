@@ -1,0 +1,16 @@
+# frozen_string_literal: true
+
+module Server
+  # One edit of a change set: a subject of the policy, as it was in the edition and as it shall be.
+  class Edit < ActiveRecord::Base
+    belongs_to :change_set
+
+    def to_change
+      CobaltLedger::Changes::Edit.new(kind: kind, id: subject, before: parse(before), after: parse(after))
+    end
+
+    private
+
+    def parse(text) = text && JSON.parse(text, decimal_class: BigDecimal)
+  end
+end

@@ -1,0 +1,18 @@
+# frozen_string_literal: true
+
+module Server
+  # A published, numbered, unchangeable state of the whole policy.
+  class Edition < ActiveRecord::Base
+    def self.newest = order(:number).last
+
+    # document: policy document. Returns the new Edition.
+    def self.publish(document, by:, note: "")
+      text = CobaltLedger::Formats::CanonicalJson.write(document)
+      create!(number: (maximum(:number) || 0) + 1, document: text, sha256: Digest::SHA256.hexdigest(text),
+              note: note, published_by: by, published_at: Time.now)
+    end
+
+    # The policy document.
+    def policy_document = JSON.parse(document, decimal_class: BigDecimal)
+  end
+end

@@ -1,0 +1,24 @@
+# frozen_string_literal: true
+
+module Server
+  module Routes
+    # Record types, labels and baselines, and the vocabulary rules are written in.
+    module Catalogue
+      def self.registered(app)
+        app.get "/api/catalogue" do
+          allow!(:read)
+          state = policy_state
+          counts = Record.group(:record_type).count
+          rules = state.policy.rules.group_by(&:record_type).transform_values(&:size)
+          types = state.document["record_types"].map do |type|
+            type.merge("plural" => state.policy.record_type(type["id"]).plural,
+                       "fields" => type["fields"].map { |field| field.merge("sample" => state.policy.record_type(type["id"]).field(field["id"]).then { |each| each.kind.sample(each) }) },
+                       "records" => counts[type["id"]] || 0, "rules" => rules[type["id"]] || 0)
+          end
+          json("record_types" => types, "labels" => state.document["labels"], "baselines" => state.document["baselines"] || [],
+               "precedence" => state.policy.precedence, "vocabulary" => Vocabulary.to_h)
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,54 @@
+# frozen_string_literal: true
+
+module Server
+  module Routes
+    # Records under enforcement. Nothing here looks at anything but the edition in force.
+    module Records
+      def self.registered(app)
+        app.helpers Help
+        app.get "/api/records" do
+          json("record_types" => desk.record_types.map { |type| { "id" => type.id, "name" => type.name, "plural" => type.plural } },
+               "units" => desk.directory.units.map { |unit| { "id" => unit.id, "name" => unit.name } })
+        end
+
+        app.get "/api/records/:type" do
+          json(desk.list(params["type"], page: page, per_page: per_page, search: params["search"], sort: params["sort"],
+                                         descending: params["direction"] == "down"))
+        end
+
+        app.post "/api/records/:type" do
+          record = desk.create(params["type"], sent["unit"], sent["changes"], by: author)
+          headers "etag" => record.etag
+          json({ "number" => record.number, "etag" => record.etag }, 201)
+        end
+
+        app.post "/api/records/:type/form" do
+          record, decision = desk.open(params["type"], sent["number"], sent["mode"], entered: sent["entered"] || {}, unit: sent["unit"])
+          json({ "form" => FormView.new(decision, desk.directory).to_h, "number" => record&.number, "etag" => record&.etag,
+                 "people" => people_for(decision) }.compact)
+        end
+
+        app.patch "/api/records/:type/:number" do
+          record = desk.update(params["type"], params["number"], sent["changes"], if_match: if_match!, by: author)
+          headers "etag" => record.etag
+          json("number" => record.number, "etag" => record.etag)
+        end
+      end
+
+      # Helpers of these routes.
+      module Help
+        def desk
+          signed_in!
+          @desk ||= RecordDesk.new(account.person)
+        end
+
+        # Names to choose from, where a person field is open.
+        def people_for(decision)
+          return [] unless decision.fields.any? { |_, field| field.field.kind_name == "person" && field.open? }
+
+          desk.directory.users.map { |user| { "id" => user.id, "name" => user.name } }
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,72 @@
+# frozen_string_literal: true
+
+module Server
+  module Routes
+    # Rules: read as in force or with the pending edits; every change goes into the change set.
+    module RuleBook
+      def self.registered(app)
+        app.helpers Help
+        app.get "/api/rules" do
+          allow!(:read)
+          state = policy_state
+          view = RuleView.new(state, PolicyStore.instance.in_force.document)
+          rules = params["record_type"] ? state.policy.rules_of(params["record_type"]) : state.policy.rules
+          result = paged(rules)
+          json(result.merge("items" => result["items"].map { |rule| view.to_h(rule) }))
+        end
+
+        app.post "/api/rules" do
+          allow!(:edit)
+          rule = placed(sent["rule"])
+          PolicyEditor.new(author).put("rule", rule["id"], rule, if_match: nil)
+          json(shown(rule["id"]), 201)
+        end
+
+        app.post "/api/rules/preview" do
+          allow!(:read)
+          json(RulePreview.new(placed(sent["rule"]), sent["question"] || {}).to_h)
+        end
+
+        app.get "/api/rules/:id" do
+          allow!(:read)
+          json(shown(params["id"], policy_state))
+        end
+
+        app.put "/api/rules/:id" do
+          allow!(:edit)
+          raise CobaltLedger::BadInput.at("/rule/id", "a rule keeps its identifier") unless sent["rule"]["id"] == params["id"]
+
+          PolicyEditor.new(author).put("rule", params["id"], sent["rule"], if_match: if_match!)
+          json(shown(params["id"]))
+        end
+
+        app.delete "/api/rules/:id" do
+          allow!(:edit)
+          PolicyEditor.new(author).put("rule", params["id"], nil, if_match: if_match!)
+          json({})
+        end
+      end
+
+      # Helpers of these routes.
+      module Help
+        def shown(id, state = PolicyStore.instance.pending)
+          rule = state.policy.rules.find { |candidate| candidate.id == id } or raise Problem.new(404, "no-such-rule", "There is no rule “#{id}”")
+          RuleView.new(state, PolicyStore.instance.in_force.document).to_h(rule).tap { |view| headers "etag" => view["etag"] }
+        end
+
+        # A new rule gets an identifier from its title and the next rank, unless it brings its own.
+        def placed(rule)
+          rules = PolicyStore.instance.pending.document["rules"]
+          same = rules.select { |other| other["record_type"] == rule["record_type"] && other["kind"] == rule["kind"] }
+          rule = { "rank" => (same.map { |other| other["rank"] }.max || 0) + 1 }.merge(rule)
+          return rule if rule["id"]
+
+          stem = CobaltLedger::Formats::Identifier.from(rule["title"].to_s)[0, 50]
+          taken = rules.map { |other| other["id"] }
+          id = [stem, *(2..(taken.size + 2)).lazy.map { |number| "#{stem}-#{number}" }.first(50)].find { |candidate| !taken.include?(candidate) }
+          rule.merge("id" => id || "#{stem}-#{SecureRandom.hex(3)}")
+        end
+      end
+    end
+  end
+end

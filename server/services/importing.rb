@@ -1,0 +1,131 @@
+# frozen_string_literal: true
+
+module Server
+  # Brings in files: shows first what an import adds, changes and drops, and does it only when told so,
+  # for exactly the file and the state that were shown.
+  class Importing
+    # Largest file, in bytes.
+    SIZE_LIMIT = 8 * 1024 * 1024
+    KINDS = %w[policy directory people-ldif fields-csv fields-json-schema].freeze
+
+    # kind: one of KINDS; content: bytes; options: "name", "mapping" (document), "replace" (drop what the file lacks).
+    def initialize(kind, content, options, author)
+      raise Problem.new(413, "too-large", "A file may hold #{SIZE_LIMIT / 1024 / 1024} MiB at most") if content.bytesize > SIZE_LIMIT
+
+      @kind = kind
+      @content = content
+      @options = options
+      @author = author
+    end
+
+    # {"target", "adds", "changes", "drops", "same", "token"}; each list holds {"title", "lines"}.
+    def preview
+      target, before, after = outcome
+      listed = target == "directory" ? DirectoryChanges.new(before, after).to_h : policy_changes(before, after)
+      listed.merge("target" => target, "token" => token(before, after))
+    end
+
+    # token: from the preview. Raises Problem when anything has moved on since.
+    def apply(token)
+      PolicyEditor::LOCK.synchronize do
+        target, before, after = outcome
+        unless token == token(before, after)
+          raise Problem.new(412, "changed-meanwhile", "Things have changed since the preview; look at it again")
+        end
+
+        target == "directory" ? keep_directory(after) : keep_policy(before, after)
+      end
+      { "target" => PEOPLE.include?(@kind) ? "directory" : "change_set" }
+    end
+
+    PEOPLE = %w[directory people-ldif].freeze
+
+    private
+
+    def token(before, after)
+      Digest::SHA256.hexdigest([before, after].map { |document| CobaltLedger::Formats::CanonicalJson.digest(document) }.join)
+    end
+
+    # [target, document before, document after], judged sound.
+    def outcome
+      PEOPLE.include?(@kind) ? directory_outcome : policy_outcome
+    end
+
+    def directory_outcome
+      before = DirectoryVersion.newest.directory_document
+      read = @kind == "directory" ? CobaltLedger::Formats::DirectoryJson.read(@content)[1] : CobaltLedger::Formats::PeopleLdif.read(@content, @options["mapping"])
+      after = @options["replace"] ? CobaltLedger::Formats::DirectoryJson.empty.merge(read) : merged(before, read)
+      directory = CobaltLedger::Formats::DirectoryJson.build(after)
+      policies_still_stand(directory)
+      ["directory", before, after]
+    end
+
+    def merged(before, read)
+      lists = CobaltLedger::Formats::DirectoryJson::LISTS.to_h do |list|
+        found = (before[list] || []).to_h { |item| [item["id"], item] }
+        (read[list] || []).each { |item| found[item["id"]] = found[item["id"]] ? found[item["id"]].merge(item) : item }
+        [list, found.values]
+      end
+      CobaltLedger::Formats::DirectoryJson.empty.merge(lists)
+    end
+
+    # Nobody may be taken out of the directory while a rule, in force or pending, names them.
+    def policies_still_stand(directory)
+      %w[in_force pending].each do |name|
+        CobaltLedger::Formats::PolicyJson.build(PolicyStore.instance.state(name).document, directory, shaped: true)
+      rescue CobaltLedger::BadInput => e
+        rules = PolicyStore.instance.state(name).document["rules"]
+        raise CobaltLedger::BadInput, e.faults.map { |fault|
+          title = fault.pointer[%r{\A/rules/(\d+)}, 1]&.then { |index| rules[index.to_i]["title"] }
+          CobaltLedger::Fault.new(pointer: fault.pointer, message: title ? "rule “#{title}” still needs it: #{fault.message}" : fault.message)
+        }
+      end
+    end
+
+    def policy_outcome
+      before = PolicyStore.instance.pending.document
+      after = @kind == "policy" ? CobaltLedger::Formats::PolicyJson.read(@content)[1] : with_record_type(before)
+      after = before.merge(after) { |name, old, new| @kind == "policy" && !@options["replace"] && new.is_a?(Array) ? joined(old, new, name) : new }
+      CobaltLedger::Formats::PolicyJson.build(after, PolicyStore.instance.directory)
+      ["change_set", before, after]
+    end
+
+    def joined(old, new, _name)
+      found = old.to_h { |item| [item["id"], item] }
+      new.each { |item| found[item["id"]] = item }
+      found.values
+    end
+
+    def with_record_type(before)
+      name = @options["name"].to_s.strip.empty? ? nil : @options["name"].strip
+      type = if @kind == "fields-csv"
+               raise CobaltLedger::BadInput.at("/name", "name the record type; a list of fields does not") unless name
+
+               CobaltLedger::Formats::FieldsCsv.read(@content, name: name)
+             else
+               CobaltLedger::Formats::RecordTypeJsonSchema.read(@content, name: name)
+             end
+      old = before["record_types"].find { |item| item["id"] == type["id"] }
+      type = old.slice("plural", "title_field", "list_fields", "category_field").merge(type) if old
+      before.merge("record_types" => before["record_types"].reject { |item| item["id"] == type["id"] } + [type])
+    end
+
+    def policy_changes(before, after)
+      directory = PolicyStore.instance.directory
+      account = CobaltLedger::Changes::Account.new(PolicyStore.instance.pending.policy,
+                                                   CobaltLedger::Formats::PolicyJson.build(after, directory, shaped: true), directory)
+      edits = CobaltLedger::Changes::DocumentEdits.between(before, after)
+      { "adds" => edits.select { |edit| edit.verb == "added" }, "changes" => edits.select { |edit| edit.verb == "changed" },
+        "drops" => edits.select { |edit| edit.verb == "removed" } }.transform_values { |list| list.map { |edit| account.of(edit) } }
+    end
+
+    def keep_policy(before, after)
+      edits = CobaltLedger::Changes::DocumentEdits.between(before, after)
+      PolicyEditor.new(@author).put_all(edits, revision: ChangeSet.current.revision) if edits.any?
+    end
+
+    def keep_directory(after)
+      DirectoryVersion.keep(after, by: @author) unless CobaltLedger::Formats::CanonicalJson.digest(after) == DirectoryVersion.newest.sha256
+    end
+  end
+end

@@ -1,0 +1,43 @@
+# frozen_string_literal: true
+
+module Server
+  # The access map and the reasoning behind its cells, as they are sent.
+  class MapView
+    # Columns in one map at most.
+    COLUMN_LIMIT = 60
+
+    # params: as QuestionReader, and "audiences" ("role:courier,user:asha.brandt"; all roles when left out).
+    def initialize(state, params)
+      @state = state
+      @reader = QuestionReader.new(state)
+      @question = @reader.read(params.merge("as" => "everyone:"))
+      @keys = keys(params["audiences"])
+      @map = CobaltLedger::Decisions::AccessMap.new(
+        state.engine, record_type: @question.record_type, columns: @keys.map { |key| @reader.audience(key) },
+                      unit: @question.unit, mode: @question.mode, channel: @question.channel, stored: @reader.record && @question.stored
+      )
+    end
+
+    attr_reader :map, :question
+
+    def to_h
+      { "record_type" => @question.record_type.id, "unit" => @question.unit, "mode" => @question.mode,
+        "channel" => @question.channel, "record" => @reader.record&.number,
+        "columns" => @keys.zip(@map.columns).map { |key, principals| { "key" => key, "name" => principals.title } },
+        "rows" => @map.rows.map { |id, cells| { "field" => id, "cells" => cells.map { |cell| cell(cell) } } } }.compact
+    end
+
+    private
+
+    # "read_only" or "read_only|editable", with "+" at the end where not every combination could be tried.
+    def cell(cell) = cell.levels.join("|") + (cell.complete ? "" : "+")
+
+    def keys(text)
+      found = text.to_s.split(",").map(&:strip).reject(&:empty?).uniq
+      found = @state.directory.roles.map { |role| "role:#{role.id}" } if found.empty?
+      raise CobaltLedger::BadInput.at("/audiences", "names more than #{COLUMN_LIMIT}") if found.size > COLUMN_LIMIT && text
+
+      found.first(COLUMN_LIMIT)
+    end
+  end
+end

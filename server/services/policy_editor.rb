@@ -1,0 +1,119 @@
+# frozen_string_literal: true
+
+module Server
+  # Puts edits into the open change set. Every edit must leave a sound policy; otherwise nothing is kept.
+  class PolicyEditor
+    LOCK = Monitor.new
+
+    # author: name of the person who edits.
+    def initialize(author)
+      @author = author
+    end
+
+    # One edit. if_match: ETag the editor started from, nil for a new subject, :any to leave it unchecked.
+    # Returns the subject's document (nil when removed). Raises Problem or CobaltLedger::BadInput.
+    def put(kind, id, after, if_match:)
+      exclusively do |change_set, document|
+        current = CobaltLedger::Changes::DocumentEdits.find(document, kind, id)
+        check_version(kind, id, current, after, if_match)
+        apply(change_set, document, [CobaltLedger::Changes::Edit.new(kind: kind, id: id, before: current, after: after)])
+        after
+      end
+    end
+
+    # Several edits at once. revision: of the change set they were worked out against.
+    def put_all(edits, revision:)
+      exclusively do |change_set, document|
+        check_revision(change_set, revision)
+        apply(change_set, document, edits)
+      end
+    end
+
+    # Takes one edit back. Raises BadInput when the others can't stand without it.
+    def revert(edit_id)
+      exclusively do |change_set, _document|
+        edit = change_set.edits.find_by(id: edit_id) or raise Problem.new(404, "no-such-edit", "There is no such edit in the change set")
+        rest = change_set.changes.reject { |change| change.kind == edit.kind && change.id == edit.subject }
+        sound!(CobaltLedger::Changes::DocumentEdits.apply(PolicyStore.instance.in_force.document, rest))
+        edit.destroy!
+        change_set.update!(revision: change_set.revision + 1)
+      end
+    end
+
+    # Makes the pending policy the next edition. Returns the Edition.
+    def publish(revision:, note:)
+      exclusively do |change_set, document|
+        check_revision(change_set, revision)
+        raise Problem.new(422, "nothing-to-publish", "The change set holds no edit") if change_set.edits.empty?
+
+        sound!(document)
+        edition = Edition.publish(document, by: @author, note: note)
+        change_set.update!(published_edition: edition.number)
+        edition
+      end
+    end
+
+    def self.etag(document) = "\"#{CobaltLedger::Formats::CanonicalJson.digest(document)[0, 24]}\""
+
+    private
+
+    def exclusively
+      LOCK.synchronize do
+        ActiveRecord::Base.transaction { yield ChangeSet.current, PolicyStore.instance.pending.document }
+      end
+    end
+
+    def check_version(kind, id, current, after, if_match)
+      return if if_match == :any
+      raise Problem.new(404, "no-such-#{kind}", "There is no #{kind.tr('_', ' ')} “#{id}”") if current.nil? && if_match
+      raise Problem.new(409, "already-there", "There is already a #{kind.tr('_', ' ')} “#{id}”") if current && if_match.nil?
+      return if current.nil? || self.class.etag(current) == if_match
+
+      raise Problem.new(412, "changed-meanwhile", "Somebody else changed “#{current['title'] || current['name']}” since you opened it",
+                        current: current, current_etag: self.class.etag(current), yours: after)
+    end
+
+    def check_revision(change_set, revision)
+      return if change_set.revision == revision
+
+      raise Problem.new(412, "changed-meanwhile", "The change set has been edited since you looked at it; look again")
+    end
+
+    def apply(change_set, document, edits)
+      sound!(CobaltLedger::Changes::DocumentEdits.apply(document, edits), edits)
+      edits.each { |edit| keep(change_set, edit) }
+      change_set.update!(revision: change_set.revision + 1)
+    end
+
+    # Checks shape and sense. Faults of a single edited subject are given relative to that subject.
+    def sound!(document, edits = [])
+      edits.each { |edit| CobaltLedger::Formats::Schema.check!(edit.kind.tr("_", "-"), edit.after) if edit.after && %w[rule record_type baseline].include?(edit.kind) }
+      CobaltLedger::Formats::PolicyJson.build(document, PolicyStore.instance.directory, shaped: true)
+    rescue CobaltLedger::BadInput => e
+      raise e unless edits.size == 1
+
+      raise CobaltLedger::BadInput, e.faults.map { |fault| relative(fault, document, edits.first) }
+    end
+
+    def relative(fault, document, edit)
+      list = CobaltLedger::Changes::DocumentEdits::LISTS[edit.kind] or return fault
+      index = document[list].index { |item| item["id"] == edit.id }
+      own = "/#{list}/#{index}"
+      return CobaltLedger::Fault.new(pointer: fault.pointer.delete_prefix(own), message: fault.message) if index && fault.pointer.to_s.start_with?("#{own}/")
+
+      match = fault.pointer.to_s.match(%r{\A/rules/(\d+)(/.*)}) or return fault
+      CobaltLedger::Fault.new(pointer: "", message: "rule “#{document['rules'][match[1].to_i]['title']}” (#{match[2]}): #{fault.message}")
+    end
+
+    # One edit a subject: what it was in the edition stays, what it shall be moves on.
+    def keep(change_set, edit)
+      row = change_set.edits.find_or_initialize_by(kind: edit.kind, subject: edit.id)
+      row.before = dump(edit.before) if row.new_record?
+      row.after = dump(edit.after)
+      row.author = @author
+      row.before == row.after ? (row.destroy! if row.persisted?) : row.save!
+    end
+
+    def dump(document) = document.nil? ? nil : CobaltLedger::Formats::CanonicalJson.write(document)
+  end
+end

@@ -1,0 +1,63 @@
+# frozen_string_literal: true
+
+module Server
+  # The compiled policies in memory: the edition in force, and the one with the pending edits.
+  # Each is built once and swapped whole; readers never see a half-built one.
+  class PolicyStore
+    # What a reader works with. document: policy document; engine: CobaltLedger::Decisions::Engine.
+    State = Struct.new(:key, :document, :policy, :directory, :engine, keyword_init: true)
+
+    def self.instance = @instance ||= new
+
+    # For specs and for a reload of the demo.
+    def self.reset! = @instance = nil
+
+    def initialize
+      @states = {}
+      @lock = Monitor.new
+    end
+
+    def directory
+      version = DirectoryVersion.newest
+      fetch([:directory, version.id]) { CobaltLedger::Formats::DirectoryJson.new(version.directory_document).directory }
+    end
+
+    # name: "in_force" or "pending". Returns a State.
+    def state(name)
+      name == "pending" ? pending : in_force
+    end
+
+    def in_force
+      number = Edition.maximum(:number)
+      fetch([:in_force, number, DirectoryVersion.maximum(:id)]) { |key| build(key, Edition.find_by!(number: number).policy_document) }
+    end
+
+    def pending
+      change_set = ChangeSet.current
+      key = [:pending, change_set.id, change_set.revision, DirectoryVersion.maximum(:id)]
+      fetch(key) { build(key, CobaltLedger::Changes::DocumentEdits.apply(in_force.document, change_set.changes)) }
+    end
+
+    private
+
+    # One entry for each kind of state is kept: an older one is of no more use.
+    def fetch(key)
+      kind = key.first
+      current = @states[kind]
+      return current[1] if current && current[0] == key
+
+      # A monitor, not a mutex: building a policy asks for the directory, and the pending one for the one in force.
+      @lock.synchronize do
+        value = yield(key)
+        @states = @states.merge(kind => [key, value])
+        value
+      end
+    end
+
+    def build(key, document)
+      people = directory
+      policy = CobaltLedger::Formats::PolicyJson.build(document, shaped: true)
+      State.new(key: key, document: document, policy: policy, directory: people, engine: CobaltLedger::Decisions::Engine.new(policy, people)).freeze
+    end
+  end
+end

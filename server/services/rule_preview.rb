@@ -1,0 +1,54 @@
+# frozen_string_literal: true
+
+module Server
+  # What a rule would do, before it is kept: its sentence, its faults, and the cells of the map that change.
+  class RulePreview
+    # rule: rule document; params: the question of the map that is looked at.
+    def initialize(rule, params)
+      @rule = rule
+      @params = params
+      @pending = PolicyStore.instance.pending
+    end
+
+    def to_h
+      faults = CobaltLedger::Formats::Schema.faults("rule", @rule)
+      return { "faults" => list(faults), "sentence" => [], "changed" => [] } if faults.any?
+
+      after = state_with_rule
+      policy_rule = after.policy.rules.find { |rule| rule.id == @rule["id"] }
+      { "faults" => [], "sentence" => CobaltLedger::Rules::Sentence.new(policy_rule, after.policy, after.directory).segments.map(&:to_h),
+        "changed" => changed(after) }
+    rescue CobaltLedger::BadInput => e
+      { "faults" => list(e.faults), "sentence" => [], "changed" => [] }
+    end
+
+    private
+
+    def list(faults) = faults.map { |fault| { "pointer" => fault.pointer, "message" => fault.message } }
+
+    def state_with_rule
+      edit = CobaltLedger::Changes::Edit.new(kind: "rule", id: @rule["id"], before: nil, after: @rule)
+      document = CobaltLedger::Changes::DocumentEdits.apply(@pending.document, [edit])
+      index = document["rules"].index { |rule| rule["id"] == @rule["id"] }
+      policy = CobaltLedger::Formats::PolicyJson.build(document, @pending.directory, shaped: true)
+      PolicyStore::State.new(document: document, policy: policy, directory: @pending.directory,
+                             engine: CobaltLedger::Decisions::Engine.new(policy, @pending.directory))
+    rescue CobaltLedger::BadInput => e
+      own = "/rules/#{index}"
+      raise CobaltLedger::BadInput, e.faults.map { |fault| CobaltLedger::Fault.new(pointer: fault.pointer.delete_prefix(own), message: fault.message) }
+    end
+
+    # Cells of the map that differ: Array of {"field", "column", "before", "after"}.
+    def changed(after)
+      return [] unless @params["record_type"] == @rule["record_type"]
+
+      before_map = MapView.new(@pending, @params).to_h
+      after_map = MapView.new(after, @params).to_h
+      before_map["rows"].zip(after_map["rows"]).flat_map do |old, new|
+        old["cells"].each_index.reject { |index| old["cells"][index] == new["cells"][index] }.map do |index|
+          { "field" => old["field"], "column" => before_map["columns"][index]["key"], "before" => old["cells"][index], "after" => new["cells"][index] }
+        end
+      end
+    end
+  end
+end
