@@ -36,7 +36,7 @@ module Server
           allow!(:edit)
           raise CobaltLedger::BadInput.at("/rule/id", "a rule keeps its identifier") unless sent["rule"]["id"] == params["id"]
 
-          PolicyEditor.new(author).put("rule", params["id"], sent["rule"], if_match: if_match!)
+          PolicyEditor.new(author).put("rule", params["id"], placed(sent["rule"]), if_match: if_match!)
           json(shown(params["id"]))
         end
 
@@ -54,7 +54,7 @@ module Server
           RuleView.new(state, PolicyStore.instance.in_force.document).to_h(rule).tap { |view| headers "etag" => view["etag"] }
         end
 
-        # A new rule gets an identifier from its title and the next rank, unless it brings its own.
+        # A rule without a rank gets the next one of its kind; a new rule gets an identifier from its title.
         def placed(rule)
           rules = PolicyStore.instance.pending.document["rules"]
           same = rules.select { |other| other["record_type"] == rule["record_type"] && other["kind"] == rule["kind"] }

@@ -1,0 +1,48 @@
+import type { components } from "./schema.gen";
+
+type Schemas = components["schemas"];
+
+export type Level = Schemas["Level"];
+export type Session = Schemas["Session"];
+export type Overview = Schemas["Overview"];
+export type Catalogue = Schemas["Catalogue"];
+export type RecordType = Schemas["RecordType"];
+export type Field = Schemas["Field"];
+export type FieldState = Schemas["FieldState"];
+export type Vocabulary = Schemas["Vocabulary"];
+export type Directory = Schemas["Directory"];
+export type DirectoryNode = Schemas["Node"];
+export type User = Schemas["User"];
+export type Rule = Schemas["Rule"];
+export type RuleView = Schemas["RuleView"];
+export type RulePreview = Schemas["RulePreview"];
+export type Segment = Schemas["Segment"];
+export type Audience = Schemas["Audience"];
+export type Principal = Schemas["Principal"];
+export type Condition = Schemas["Condition"];
+export type Effect = Schemas["Effect"];
+export type Mask = Schemas["Mask"];
+export type AccessMap = Schemas["AccessMap"];
+export type Question = Schemas["Question"];
+export type Reasoning = Schemas["Reasoning"];
+export type Stage = Schemas["Stage"];
+export type Entry = Schemas["Entry"];
+export type Form = Schemas["Form"];
+export type FormField = Schemas["FormField"];
+export type FieldValue = Schemas["Value"];
+export type Refusal = Schemas["Refusal"];
+export type Fault = Schemas["Fault"];
+export type ProblemDocument = Schemas["Problem"];
+export type RecordList = Schemas["RecordList"];
+export type ImportPreview = Schemas["ImportPreview"];
+export type ChangeAccount = Schemas["ChangeAccount"];
+export type ChangeSet = Schemas["ChangeSet"];
+export type Impact = Schemas["Impact"];
+export type Edition = Schemas["Edition"];
+export type Named = Schemas["Named"];
+
+/** One page of a list. */
+export type Page<Item> = { items: Item[]; total: number; page: number; per_page: number };
+
+/** Values typed into a form and not saved yet, by field identifier. */
+export type Entered = Record<string, FieldValue>;

@@ -1,0 +1,44 @@
+import { Input, Select } from "antd";
+import type { FieldValue, FormField, Named } from "../api/types";
+
+type Props = { field: FormField; value: FieldValue | undefined; onEnter: (value: FieldValue) => void; people: Named[]; placeholder?: string };
+
+/** The box a value is typed into, by the field's kind. Blank is null. */
+export function FieldInput({ field, value, onEnter, people, placeholder }: Props) {
+  const label = { "aria-labelledby": `label-${field.id}`, "aria-required": field.required || undefined };
+  const text = value === undefined || value === null ? "" : String(value);
+  const typed = (raw: string) => onEnter(raw === "" ? null : raw);
+  switch (field.kind) {
+    case "long_text":
+      return <Input.TextArea {...label} autoSize={{ minRows: 1, maxRows: 8 }} value={text} placeholder={placeholder} onChange={(event) => typed(event.target.value)} />;
+    case "integer":
+    case "decimal":
+    case "money":
+      return <Input {...label} inputMode="decimal" value={text} placeholder={placeholder} style={{ maxWidth: 200 }} onChange={(event) => typed(event.target.value)} />;
+    case "date":
+      return <Input {...label} type="date" value={text} style={{ maxWidth: 170 }} onChange={(event) => typed(event.target.value)} />;
+    case "date_time":
+      return <Input {...label} type="datetime-local" value={text.slice(0, 16)} style={{ maxWidth: 220 }} onChange={(event) => typed(event.target.value ? withOffset(event.target.value) : "")} />;
+    case "yes_no":
+      return <Select {...label} allowClear value={value === true ? "yes" : value === false ? "no" : undefined} style={{ maxWidth: 120 }} placeholder="not answered" options={[{ value: "yes", label: "yes" }, { value: "no", label: "no" }]}
+        onChange={(answer?: string) => onEnter(answer === undefined ? null : answer === "yes")} />;
+    case "choice":
+      return <Select {...label} allowClear value={text || undefined} placeholder={placeholder} style={{ maxWidth: 260 }} options={(field.options ?? []).map((option) => ({ value: option.id, label: option.name }))}
+        onChange={(option?: string) => onEnter(option ?? null)} />;
+    case "choices":
+      return <Select {...label} mode="multiple" value={Array.isArray(value) ? value : []} options={(field.options ?? []).map((option) => ({ value: option.id, label: option.name }))}
+        onChange={(options: string[]) => onEnter(options.length > 0 ? options : null)} />;
+    case "person":
+      return <Select {...label} allowClear showSearch={{ optionFilterProp: "label" }} value={text || undefined} style={{ maxWidth: 300 }} placeholder={placeholder} options={people.map((person) => ({ value: person.id, label: person.name }))}
+        onChange={(person?: string) => onEnter(person ?? null)} />;
+    default:
+      return <Input {...label} value={text} placeholder={placeholder} onChange={(event) => typed(event.target.value)} />;
+  }
+}
+
+/** "2026-03-31T14:10" in this browser's zone, with its offset, as RFC 3339 asks. */
+function withOffset(local: string): string {
+  const minutes = -new Date(local).getTimezoneOffset();
+  const two = (value: number) => String(Math.floor(Math.abs(value))).padStart(2, "0");
+  return `${local}:00${minutes < 0 ? "-" : "+"}${two(minutes / 60)}:${two(Math.abs(minutes) % 60)}`;
+}

@@ -1,0 +1,14 @@
+import { Glyph } from "./Glyph";
+import { LEVEL_NAMES, LEVELS } from "./levels";
+
+/** What each ink means. */
+export function Legend() {
+  return (
+    <div className="legend" aria-label="What the inks mean">
+      {LEVELS.map((level) => (
+        <span key={level}><Glyph cell={level} small named={false} />{LEVEL_NAMES[level]}</span>
+      ))}
+      <span><Glyph cell="read_only|editable" small named={false} />Depends on the record</span>
+    </div>
+  );
+}

@@ -1,0 +1,27 @@
+import type { Level } from "../api/types";
+
+/** Access levels from least to most ink, with the names people read. */
+export const LEVEL_NAMES: Record<Level, string> = {
+  hidden: "Hidden",
+  masked: "Masked",
+  replace_only: "Replace-only",
+  read_only: "Read-only",
+  editable: "Editable",
+  required: "Required",
+};
+
+export const LEVELS = Object.keys(LEVEL_NAMES) as Level[];
+
+/** A cell of the map as it is sent ("read_only|editable+") taken apart. */
+export function readCell(cell: string): { levels: Level[]; complete: boolean } {
+  const complete = !cell.endsWith("+");
+  const levels = (complete ? cell : cell.slice(0, -1)).split("|").filter((name): name is Level => name in LEVEL_NAMES);
+  return { levels, complete };
+}
+
+/** "Read-only or Editable, depending on the record" */
+export function cellWords(cell: string): string {
+  const { levels, complete } = readCell(cell);
+  const words = levels.map((level) => LEVEL_NAMES[level]).join(" or ");
+  return levels.length > 1 ? `${words}, depending on the record${complete ? "" : "; perhaps more"}` : words;
+}

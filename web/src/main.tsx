@@ -1,0 +1,29 @@
+import "@fontsource/atkinson-hyperlegible-next/latin-400.css";
+import "@fontsource/atkinson-hyperlegible-next/latin-600.css";
+import "@fontsource/atkinson-hyperlegible-next/latin-700.css";
+import "@fontsource/atkinson-hyperlegible-mono/latin-400.css";
+import "./theme/base.css";
+import "./theme/screens.css";
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { StrictMode } from "react";
+import { createRoot } from "react-dom/client";
+import { ProblemError } from "./api/client";
+import { App } from "./App";
+import { Theme } from "./theme/Theme";
+
+const client = new QueryClient({
+  defaultOptions: {
+    queries: { retry: (count, error) => count < 2 && error instanceof ProblemError && error.status === 0, refetchOnWindowFocus: true },
+  },
+});
+
+const root = document.getElementById("root");
+if (root) {
+  createRoot(root).render(
+    <StrictMode>
+      <QueryClientProvider client={client}>
+        <Theme><App /></Theme>
+      </QueryClientProvider>
+    </StrictMode>,
+  );
+}

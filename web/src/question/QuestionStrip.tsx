@@ -1,0 +1,67 @@
+import { App } from "antd";
+import { useState, type ReactNode } from "react";
+import { useCatalogue, useDirectory, useOverview, usePeople } from "../api/queries";
+import { AudiencePick } from "./AudiencePick";
+import { Pick } from "./Pick";
+import { RecordPick } from "./RecordPick";
+import { CHANNELS, MODES, type Channel, type Mode } from "./useQuestion";
+import { useSubject } from "./useSubject";
+
+type Props = { who: "audiences" | "person"; tools?: ReactNode };
+
+/** The question as a sentence, at the top of the page; each part is changed where it stands. */
+export function QuestionStrip({ who, tools }: Props) {
+  const { question, change } = useSubject();
+  const { message } = App.useApp();
+  const catalogue = useCatalogue(question.state);
+  const directory = useDirectory();
+  const overview = useOverview();
+  const copy = async () => {
+    try {
+      await navigator.clipboard.writeText(window.location.href);
+      message.success("The question is copied as a link");
+    } catch {
+      message.info("Copy the address of this page: it holds the question");
+    }
+  };
+  const edits = overview.data?.change_set.edits ?? 0;
+  return (
+    <section className="strip" aria-label="The question">
+      <span>As</span>
+      {who === "audiences" ? <AudiencePick chosen={question.audiences} onChange={(audiences) => change({ audiences })} /> : <PersonPick as={question.as} onPick={(as) => change({ as })} />}
+      <span>on</span>
+      <Pick label="Record type" value={question.type} onPick={(type) => change({ type, record: "" })}
+        options={(catalogue.data?.record_types ?? []).map((type) => ({ value: type.id, label: type.name }))} />
+      <span>,</span>
+      <Pick label="Mode" value={question.mode} onPick={(mode) => change({ mode: mode as Mode })}
+        options={Object.entries(MODES).map(([value, label]) => ({ value, label }))} />
+      <RecordPick record={question.record} blank={who === "person" ? "a blank record" : "any record"} onPick={(record) => change({ record })} />
+      <span>through</span>
+      <Pick label="Channel" value={question.channel} onPick={(channel) => change({ channel: channel as Channel })}
+        options={Object.entries(CHANNELS).map(([value, label]) => ({ value, label }))} />
+      <span>, at</span>
+      <Pick label="Business unit" value={question.unit} onPick={(unit) => change({ unit })}
+        options={(directory.data?.units ?? []).map((unit) => ({ value: unit.id, label: unit.name }))} />
+      <span className="tools">
+        {tools}
+        <span className="states" role="group" aria-label="Which policy">
+          <button type="button" aria-pressed={question.state === "in_force"} onClick={() => change({ state: "in_force" })}>in force</button>
+          <button type="button" aria-pressed={question.state === "pending"} onClick={() => change({ state: "pending" })}>{edits > 0 ? `with ${edits} ${edits === 1 ? "edit" : "edits"}` : "with edits"}</button>
+        </span>
+        <button type="button" className="plain" onClick={() => void copy()}>Copy question</button>
+      </span>
+    </section>
+  );
+}
+
+function PersonPick({ as, onPick }: { as: string; onPick: (as: string) => void }) {
+  const [search, setSearch] = useState("");
+  const people = usePeople(search, "", 1, 50);
+  const directory = useDirectory();
+  const chosen = usePeople(as, "", 1, 5);
+  const known = chosen.data?.items.find((user) => user.id === as);
+  const roles = new Map((directory.data?.roles ?? []).map((role) => [role.id, role.name]));
+  const options = (people.data?.items ?? []).map((user) => ({ value: user.id, label: user.name, hint: user.roles.map((id) => roles.get(id) ?? id).join(", ") }));
+  if (known && !options.some((option) => option.value === as)) options.unshift({ value: known.id, label: known.name, hint: "" });
+  return <Pick label="Person" value={as || "somebody"} options={options} onPick={onPick} onSearch={setSearch} />;
+}

@@ -1,0 +1,70 @@
+import { useCallback, useMemo } from "react";
+import { useSearchParams } from "react-router";
+import type { PolicyState } from "../api/queries";
+
+export const MODES = { create: "creating", edit: "editing", view: "viewing", list: "listing" } as const;
+export const CHANNELS = { form: "the form", import: "an import", automation: "an automation", interface: "a program" } as const;
+export type Mode = keyof typeof MODES;
+export type Channel = keyof typeof CHANNELS;
+
+/** The question every page answers to; it lives in the URL, so that a link or a reload asks it again. */
+export type AskedQuestion = {
+  /** Identifier of the person rehearsed. */
+  as: string;
+  /** Columns of the map, like "role:courier"; empty for each role. */
+  audiences: string[];
+  type: string;
+  mode: Mode;
+  channel: Channel;
+  record: string;
+  unit: string;
+  state: PolicyState;
+};
+
+const NAMES = { as: "as", audiences: "audiences", type: "type", mode: "mode", channel: "channel", record: "record", unit: "unit", state: "policy" } as const;
+
+/** Reads the question from the URL, and changes parts of it there. */
+export function useQuestion(): [AskedQuestion, (change: Partial<AskedQuestion>, replace?: boolean) => void] {
+  const [search, setSearch] = useSearchParams();
+  const question = useMemo<AskedQuestion>(() => {
+    const mode = search.get(NAMES.mode) ?? "edit";
+    const channel = search.get(NAMES.channel) ?? "form";
+    return {
+      as: search.get(NAMES.as) ?? "",
+      audiences: (search.get(NAMES.audiences) ?? "").split(",").filter(Boolean),
+      type: search.get(NAMES.type) ?? "",
+      mode: mode in MODES ? (mode as Mode) : "edit",
+      channel: channel in CHANNELS ? (channel as Channel) : "form",
+      record: search.get(NAMES.record) ?? "",
+      unit: search.get(NAMES.unit) ?? "",
+      state: search.get(NAMES.state) === "in_force" ? "in_force" : "pending",
+    };
+  }, [search]);
+  const change = useCallback((parts: Partial<AskedQuestion>, replace = false) => {
+    setSearch((before) => {
+      const next = new URLSearchParams(before);
+      for (const [part, value] of Object.entries(parts)) {
+        const text = Array.isArray(value) ? value.join(",") : String(value ?? "");
+        const name = NAMES[part as keyof AskedQuestion];
+        if (text) next.set(name, text);
+        else next.delete(name);
+      }
+      return next;
+    }, { replace });
+  }, [setSearch]);
+  return [question, change];
+}
+
+/** The question as a query string for links to other pages. */
+export function useQuestionSearch(): string {
+  const [search] = useSearchParams();
+  return useMemo(() => {
+    const kept = new URLSearchParams();
+    for (const name of Object.values(NAMES)) {
+      const value = search.get(name);
+      if (value) kept.set(name, value);
+    }
+    const text = kept.toString();
+    return text ? `?${text}` : "";
+  }, [search]);
+}

@@ -1,0 +1,61 @@
+import { Fragment, useState } from "react";
+import { Link } from "react-router";
+import type { Entry, Stage } from "../../api/types";
+import { Glyph } from "../../ink/Glyph";
+
+const NAMES: Record<Stage["stage"], string> = { baseline: "Baseline", rules: "Rules", guardrails: "Guardrails", consistency: "Consistency" };
+
+/** The stages of a decision as entries of a ledger; behind the margin rule, what the access has come to so far. */
+export function Ledger({ stages, search }: { stages: Stage[]; search: string }) {
+  const [all, setAll] = useState(false);
+  const silent = stages.flatMap((stage) => stage.entries).filter((entry) => entry.rule && entry.applies === "not_applicable").length;
+  return (
+    <>
+      <table className="ledger">
+        <tbody>
+          {stages.map((stage, index) => {
+            const shown = stage.entries.filter((entry) => all || !entry.rule || entry.applies !== "not_applicable");
+            return (
+              <Fragment key={stage.stage}>
+                <tr className="stage"><th scope="rowgroup">{NAMES[stage.stage]}{stage.precedence_words && ` · ${stage.precedence_words}`}</th><td className="balance">{index === 0 ? "balance" : ""}</td></tr>
+                {shown.map((entry) => (
+                  <tr key={entry.rule ?? entry.id ?? entry.words} className={entry.applies === "not_applicable" ? "silent" : ""}>
+                    <td><EntryWords entry={entry} search={search} /></td>
+                    <td className="balance"><Glyph cell={entry.balance} /></td>
+                  </tr>
+                ))}
+                {shown.length === 0 && <tr className="silent"><td>{stage.stage === "consistency" ? "Nothing to mend" : "None applies"}</td><td className="balance"><Glyph cell={stage.balance} /></td></tr>}
+              </Fragment>
+            );
+          })}
+        </tbody>
+      </table>
+      {silent > 0 && <button type="button" className="plain" onClick={() => setAll(!all)}>{all ? "Only what applies" : `Show ${silent} ${silent === 1 ? "rule" : "rules"} that ${silent === 1 ? "does" : "do"} not apply, and why`}</button>}
+    </>
+  );
+}
+
+function EntryWords({ entry, search }: { entry: Entry; search: string }) {
+  if (!entry.rule) return <>{entry.words}{entry.gives && <div>{gives(entry)}</div>}{entry.because && <div className="because">{entry.because}</div>}</>;
+  const next = new URLSearchParams(search);
+  next.set("rule", entry.rule);
+  const verdicts = Object.entries(entry.facets ?? {});
+  const overruled = verdicts.length > 0 && verdicts.every(([, verdict]) => verdict.verdict === "overruled");
+  return (
+    <>
+      <span className="mono">{entry.number}</span> <Link to={{ pathname: "/rules", search: `?${next}` }} className={overruled ? "overruled" : ""} title={entry.sentence}>{entry.title}</Link>
+      {entry.because && <div className={entry.applies === "in_doubt" ? "doubt" : "because"}>{entry.applies === "not_applicable" ? "does not apply: " : ""}{entry.because}</div>}
+      {entry.condition && entry.applies === "applies" && <div className="because">when {entry.condition.words}{entry.condition.saw ? `: ${entry.condition.saw}` : ""}</div>}
+      {verdicts.map(([facet, verdict]) => (
+        <div key={facet} className={verdict.verdict === "overruled" ? "because" : ""}>
+          {verdict.gives}{verdict.verdict === "overruled" ? `, ${verdict.words ?? "overruled"}` : verdict.verdict === "agrees" ? ", as it was" : ""}
+        </div>
+      ))}
+    </>
+  );
+}
+
+function gives(entry: Entry): string {
+  const state = entry.gives;
+  return [state?.visibility, state?.entry, state?.presence].filter(Boolean).join(", ");
+}

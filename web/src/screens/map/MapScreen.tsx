@@ -1,0 +1,72 @@
+import { useQuery } from "@tanstack/react-query";
+import { Button } from "antd";
+import { useMemo, useState } from "react";
+import { useNavigate } from "react-router";
+import { ask, query } from "../../api/client";
+import type { AccessMap } from "../../api/types";
+import { Legend } from "../../ink/Legend";
+import { QuestionStrip } from "../../question/QuestionStrip";
+import { useQuestionSearch } from "../../question/useQuestion";
+import { useSubject } from "../../question/useSubject";
+import { Loading } from "../../shared/Loading";
+import { ProblemNotice } from "../../shared/ProblemNotice";
+import { useAccount } from "../../shell/account";
+import { keepDraft } from "../rules/drafts";
+import { Grid } from "./Grid";
+import { ReasoningPanel } from "./ReasoningPanel";
+import { ruleFromSelection, selectionSize, type Selection } from "./selection";
+
+/** Fields against audiences: the access map, with the reasoning of a cell beside it. */
+export default function MapScreen() {
+  const { question, type, ready } = useSubject();
+  const { may } = useAccount();
+  const navigate = useNavigate();
+  const search = useQuestionSearch();
+  const [selection, setSelection] = useState<Selection | null>(null);
+  const [opened, setOpened] = useState<{ field: string; column: string } | null>(null);
+  const parameters = useMemo(() => ({
+    record_type: question.type, unit: question.unit, mode: question.mode, channel: question.channel,
+    record: question.record, audiences: question.audiences.join(","), state: question.state,
+  }), [question.type, question.unit, question.mode, question.channel, question.record, question.audiences, question.state]);
+  const map = useQuery({
+    queryKey: ["policy", "map", parameters],
+    queryFn: ({ signal }) => ask<AccessMap>(`/api/map${query(parameters)}`, { signal }),
+    enabled: ready && question.type !== "",
+    placeholderData: (previous) => (previous?.record_type === question.type ? previous : undefined),
+  });
+  const size = selectionSize(selection);
+  const makeRule = () => {
+    if (!selection || !type || !map.data) return;
+    const draft = keepDraft({ rule: ruleFromSelection(selection, type, map.data, question.mode), etag: null });
+    const next = new URLSearchParams(search);
+    next.set("rule", draft);
+    void navigate({ pathname: "/rules", search: `?${next}` });
+  };
+  const column = map.data?.columns.find((candidate) => candidate.key === opened?.column);
+  const panel = opened && column && type?.fields.some((field) => field.id === opened.field) ? { field: opened.field, column } : null;
+  return (
+    <>
+      <QuestionStrip who="audiences" tools={<a href={`/api/map.csv${query(parameters)}`}>CSV</a>} />
+      <main className="page">
+        <div className={`split ${panel ? "" : "single"}`}>
+          <div className="map-pane">
+            {map.error ? <ProblemNotice error={map.error} onAgain={() => void map.refetch()} /> : null}
+            {ready && !type && <div className="empty">No record type yet. Import one from a file in the <a href="/catalogue">Catalogue</a>.</div>}
+            {!map.data && !map.error && type && <Loading what="Working out the map" />}
+            {map.data && type && (
+              <Grid map={map.data} type={type} busy={map.isFetching} selection={selection} onSelect={setSelection}
+                onOpen={(field, key) => setOpened({ field, column: key })} opened={opened} />
+            )}
+            <footer className="map-foot">
+              <Legend />
+              {may("edit") && (
+                <Button type="primary" disabled={size === 0} onClick={makeRule}>{size > 1 ? `Make a rule for ${size} cells` : "Make a rule for this cell"}</Button>
+              )}
+            </footer>
+          </div>
+          {panel && <ReasoningPanel key={`${panel.field} ${panel.column.key}`} field={panel.field} audience={panel.column.key} onClose={() => setOpened(null)} />}
+        </div>
+      </main>
+    </>
+  );
+}

@@ -1,0 +1,76 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link } from "react-router";
+import { ask } from "../../api/client";
+import type { Entered, Reasoning } from "../../api/types";
+import { Glyph } from "../../ink/Glyph";
+import { LEVEL_NAMES } from "../../ink/levels";
+import { MODES, useQuestionSearch } from "../../question/useQuestion";
+import { useSubject } from "../../question/useSubject";
+import { Loading } from "../../shared/Loading";
+import { ProblemNotice } from "../../shared/ProblemNotice";
+import { Ledger } from "./Ledger";
+
+type Props = { field: string; audience: string; entered?: Entered; onClose: () => void };
+
+/** Why a field is as it is, as a ledger with a running balance; without a record, for each outcome it can have. */
+export function ReasoningPanel({ field, audience, entered, onClose }: Props) {
+  const { question } = useSubject();
+  const [chosen, setChosen] = useState(0);
+  const search = useQuestionSearch();
+  const asked = {
+    as: audience, record_type: question.type, unit: question.unit, mode: question.mode, channel: question.channel,
+    ...(question.record ? { record: question.record } : {}), ...(entered ? { entered } : {}),
+  };
+  const reasoning = useQuery({
+    queryKey: ["policy", "reasoning", asked, field, question.state],
+    queryFn: () => ask<Reasoning>("/api/reasoning", { method: "POST", body: { question: asked, field, state: question.state } }),
+    placeholderData: (previous) => (previous?.field === field ? previous : undefined),
+  });
+  const data = reasoning.data;
+  const outcome = data?.outcomes[Math.min(chosen, data.outcomes.length - 1)];
+  return (
+    <aside className="side reasoning" aria-label="Reasoning">
+      <div className="head">
+        <h1>{data?.name ?? "Reasoning"}</h1>
+        <button type="button" className="plain" style={{ marginLeft: "auto" }} onClick={onClose}>Close</button>
+      </div>
+      {reasoning.error ? <ProblemNotice error={reasoning.error} onAgain={() => void reasoning.refetch()} /> : null}
+      {!data && !reasoning.error && <Loading what="Recounting" />}
+      {data && outcome && (
+        <>
+          <p className="soft">for {data.audience}, {MODES[question.mode]}; under {data.section}; {data.kind}, {data.label.toLowerCase()}</p>
+          <div className="verdict">
+            <Glyph cell={outcome.level} named={false} />
+            <div>
+              <b>{LEVEL_NAMES[outcome.level]}</b>
+              {outcome.mask_words && <small>{outcome.mask_words}</small>}
+              {!question.record && !entered && data.outcomes.length === 1 && <small>{data.complete ? "whatever the record holds" : "in every record tried; there may be more"}</small>}
+            </div>
+          </div>
+          {data.outcomes.length > 1 && (
+            <div className="outcomes" role="group" aria-label="Outcomes, depending on the record">
+              <p>It depends on the record. {data.complete ? "" : "There may be more outcomes than these. "}Each has an example that shows it:</p>
+              {data.outcomes.map((each, index) => (
+                <button type="button" key={each.level} aria-pressed={index === chosen} onClick={() => setChosen(index)}>
+                  <Glyph cell={each.level} small named={false} />
+                  <span><b>{LEVEL_NAMES[each.level]}</b> {each.example.length > 0 && <>as when {each.example.map((value) => `${value.name} is ${value.words}`).join(", ")}</>}</span>
+                </button>
+              ))}
+            </div>
+          )}
+          <Ledger stages={outcome.stages} search={search} />
+          {audience.startsWith("user:") && (
+            <p><Link to={{ pathname: "/rehearsal", search: withPerson(search, audience.slice(5)) }}>Rehearse the form as {data.audience}</Link></p>
+          )}
+        </>
+      )}
+    </aside>
+  );
+}
+
+function withPerson(search: string, person: string): string {
+  const next = new URLSearchParams(search);
+  next.set("as", person);
+  return `?${next}`;
+}

@@ -1,0 +1,97 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { Button, Input, Pagination } from "antd";
+import { useNavigate, useParams, useSearchParams } from "react-router";
+import { ask, query } from "../../api/client";
+import type { RecordList } from "../../api/types";
+import { Loading } from "../../shared/Loading";
+import { ProblemNotice } from "../../shared/ProblemNotice";
+import { useAccount } from "../../shell/account";
+import { useRecordTypes } from "./useRecordTypes";
+
+const PAGE = 50;
+
+/** Records as the signed-in person may see them: hidden columns are absent, masked values masked by the server. */
+export default function RecordListScreen() {
+  const { account } = useAccount();
+  const { type: asked = "" } = useParams();
+  const [search, setSearch] = useSearchParams();
+  const navigate = useNavigate();
+  const types = useRecordTypes();
+  const type = types.data?.record_types.find((each) => each.id === asked) ?? types.data?.record_types[0];
+  const find = search.get("find") ?? "";
+  const sort = search.get("sort") ?? "";
+  const direction = search.get("direction") ?? "up";
+  const page = Number(search.get("page") ?? 1) || 1;
+  const list = useQuery({
+    queryKey: ["records", type?.id, find, sort, direction, page],
+    queryFn: () => ask<RecordList>(`/api/records/${type?.id}${query({ search: find, sort, direction: sort ? direction : "", page, per_page: PAGE })}`),
+    enabled: Boolean(type),
+    placeholderData: keepPreviousData,
+  });
+  const set = (values: Record<string, string>, replace = false) => setSearch((before) => {
+    const next = new URLSearchParams(before);
+    for (const [name, value] of Object.entries({ page: "", ...values })) {
+      if (value) next.set(name, value);
+      else next.delete(name);
+    }
+    return next;
+  }, { replace });
+  const units = new Map((types.data?.units ?? []).map((unit) => [unit.id, unit.name]));
+  const open = (number: string) => void navigate(`/records/${type?.id}/${encodeURIComponent(number)}`);
+  const data = list.data;
+  return (
+    <main className="page">
+      <div className="with-list">
+        <nav className="side-list" aria-label="Record types">
+          <h3>Records</h3>
+          {(types.data?.record_types ?? []).map((each) => (
+            <button type="button" key={each.id} aria-pressed={each.id === type?.id} onClick={() => void navigate(`/records/${each.id}`)}><span>{each.plural}</span></button>
+          ))}
+          <p className="soft" style={{ padding: "0 14px", fontSize: 13 }}>You see these as {account.name}, under the edition in force.</p>
+        </nav>
+        <div className="sheet">
+          {types.error || list.error ? <ProblemNotice error={types.error ?? list.error} onAgain={() => void (types.error ? types.refetch() : list.refetch())} /> : null}
+          {types.data && !type && <div className="empty">There is no record type yet.</div>}
+          {type && (
+            <div className="head">
+              <h1>{type.plural}</h1><span className="soft">{data ? `${data.total} ${data.total === 1 ? "record" : "records"}` : ""}</span>
+              <span className="push">
+                <Input allowClear aria-label="Find records" placeholder="Find in what you may see" value={find} onChange={(event) => set({ find: event.target.value }, true)} style={{ width: 220 }} />
+                <Button type="primary" onClick={() => open("new")}>New {type.name.toLowerCase()}</Button>
+              </span>
+            </div>
+          )}
+          {!data && !list.error && type && <Loading />}
+          {data && (
+            <table className="ruled">
+              <thead>
+                <tr>
+                  {data.columns.map((column, index) => (
+                    <th key={column.id} className={index === 0 ? "margin" : ""} aria-sort={sort === column.id ? (direction === "down" ? "descending" : "ascending") : undefined}>
+                      <button type="button" className="plain" onClick={() => set({ sort: column.id, direction: sort === column.id && direction === "up" ? "down" : "up" })}>{column.name}{sort === column.id && (direction === "down" ? " ↓" : " ↑")}</button>
+                    </th>
+                  ))}
+                  <th>Unit</th>
+                </tr>
+              </thead>
+              <tbody>
+                {data.rows.map((row) => (
+                  <tr key={row.number} className="link" tabIndex={0} onClick={() => open(row.number)} onKeyDown={(event) => event.key === "Enter" && open(row.number)}>
+                    {data.columns.map((column, index) => (
+                      <td key={column.id} className={index === 0 ? "margin mono" : ["money", "computed", "integer", "decimal"].includes(column.kind) ? "mono" : ""}>
+                        {row.masked.includes(column.id) ? <span className="mono" style={{ color: "var(--cobalt)" }}>{row.words[column.id] ?? ""}</span> : (row.words[column.id] ?? "")}
+                      </td>
+                    ))}
+                    <td className="soft">{units.get(row.unit) ?? row.unit}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          )}
+          {data?.total === 0 && <div className="empty">{find ? "Nothing you may see holds that." : "No record yet."}</div>}
+          {data && data.total > PAGE && <div className="pager"><Pagination current={page} pageSize={PAGE} total={data.total} showSizeChanger={false} onChange={(next) => set({ page: String(next) })} /></div>}
+        </div>
+      </div>
+    </main>
+  );
+}

@@ -1,0 +1,119 @@
+import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
+import { App, Button, Select } from "antd";
+import { useState } from "react";
+import { Link, useNavigate, useParams, useSearchParams } from "react-router";
+import { ask, ProblemError } from "../../api/client";
+import type { Entered, FieldValue, Form, Named } from "../../api/types";
+import { RecordForm } from "../../forms/RecordForm";
+import { Loading } from "../../shared/Loading";
+import { ProblemNotice } from "../../shared/ProblemNotice";
+import { useTyped } from "./useTyped";
+import { useRecordTypes } from "./useRecordTypes";
+
+type Opened = { form: Form; number?: string; etag?: string; people: Named[] };
+
+/** One record under enforcement: looked at, edited, or made anew. */
+export default function RecordScreen() {
+  const { type = "", number = "" } = useParams();
+  const [search, setSearch] = useSearchParams();
+  const fresh = number === "new";
+  const mode = fresh ? "create" : search.get("mode") === "edit" ? "edit" : "view";
+  return (
+    <main className="page">
+      <div className="sheet" style={{ paddingInline: 36 }}>
+        <Sheet key={`${type} ${number} ${mode}`} type={type} number={fresh ? undefined : number} mode={mode} onMode={(next) => setSearch(next === "edit" ? { mode: "edit" } : {})} />
+      </div>
+    </main>
+  );
+}
+
+type Props = { type: string; number: string | undefined; mode: "create" | "edit" | "view"; onMode: (mode: "edit" | "view") => void };
+
+function Sheet({ type, number, mode, onMode }: Props) {
+  const navigate = useNavigate();
+  const client = useQueryClient();
+  const { message } = App.useApp();
+  const types = useRecordTypes();
+  const [typed, setTyped, clearTyped] = useTyped(`${type} ${number ?? "new"}`);
+  const [unit, setUnit] = useState<string | undefined>(undefined);
+  const [error, setError] = useState<unknown>(null);
+  const [busy, setBusy] = useState(false);
+  const entered: Entered = mode === "view" ? {} : typed.entered;
+  const opened = useQuery({
+    queryKey: ["records", "form", type, number, mode, unit, entered],
+    queryFn: ({ signal }) => ask<Opened>(`/api/records/${type}/form`, { method: "POST", body: { mode, entered, ...(number ? { number } : {}), ...(unit ? { unit } : {}) }, signal }),
+    placeholderData: keepPreviousData,
+  });
+  const enter = (field: string, value: FieldValue) => {
+    setTyped({ entered: { ...typed.entered, [field]: value }, etag: typed.etag ?? opened.data?.etag });
+    setError(null);
+  };
+  const save = async (etag: string | undefined) => {
+    setBusy(true);
+    setError(null);
+    try {
+      const saved = number
+        ? await ask<{ number: string }>(`/api/records/${type}/${encodeURIComponent(number)}`, { method: "PATCH", body: { changes: entered }, ifMatch: etag })
+        : await ask<{ number: string }>(`/api/records/${type}`, { method: "POST", body: { changes: entered, ...(unit ? { unit } : {}) } });
+      clearTyped();
+      await client.invalidateQueries({ queryKey: ["records"] });
+      message.success(`${saved.number} is saved`);
+      if (number) onMode("view");
+      else void navigate(`/records/${type}/${encodeURIComponent(saved.number)}`, { replace: true });
+    } catch (caught) {
+      setError(caught);
+    } finally {
+      setBusy(false);
+    }
+  };
+  if (opened.error) return <><Back type={type} name="the list" /><ProblemNotice error={opened.error} onAgain={() => void opened.refetch()} /></>;
+  const data = opened.data;
+  if (!data) return <Loading />;
+  const refusals = error instanceof ProblemError ? (error.problem.refusals ?? []) : [];
+  const onForm = new Set(data.form.sections.flatMap((section) => section.fields.map((field) => field.id)));
+  const faults = Object.fromEntries(refusals.filter((refusal) => onForm.has(refusal.field)).map((refusal) => [refusal.field, refusal.words]));
+  const dirty = Object.keys(entered).length > 0;
+  const moved = error instanceof ProblemError && error.status === 412;
+  const units = types.data?.units ?? [];
+  const name = types.data?.record_types.find((each) => each.id === type);
+  return (
+    <>
+      <Back type={type} name={name?.plural ?? "the list"} />
+      <div className="form-head">
+        <h1>{number ?? `New ${data.form.name.toLowerCase()}`}</h1>
+        {number
+          ? <span className="soft">{data.form.name} at {units.find((each) => each.id === data.form.unit)?.name ?? data.form.unit}</span>
+          : <Select aria-label="Business unit" value={unit ?? data.form.unit} onChange={setUnit} options={units.map((each) => ({ value: each.id, label: `at ${each.name}` }))} style={{ minWidth: 170 }} />}
+        <span className="push">
+          {mode !== "view" && dirty && <span className="tag mark-verm">not saved; kept in this browser</span>}
+          {mode === "view" && <Button type="primary" onClick={() => onMode("edit")}>Edit</Button>}
+          {mode !== "view" && <Button onClick={() => {
+            clearTyped();
+            if (number) onMode("view");
+            else void navigate(`/records/${type}`);
+          }}>Cancel</Button>}
+          {mode !== "view" && <Button type="primary" loading={busy} disabled={!dirty} onClick={() => void save(typed.etag ?? data.etag)}>Save</Button>}
+        </span>
+      </div>
+      {moved && (
+        <div className="notice" role="alert"><b>Somebody else saved this record since you opened it.</b> What you typed is still here.
+          <div className="row-flex" style={{ gap: 14 }}>
+            <button type="button" className="plain" onClick={() => {
+              setTyped({ entered: typed.entered, etag: undefined });
+              setError(null);
+              void opened.refetch();
+            }}>Look at theirs with mine on top</button>
+          </div>
+        </div>
+      )}
+      {error && !moved && (refusals.length > 0
+        ? <div className="notice" role="alert"><b>The save was refused; nothing was changed</b><ul>{refusals.map((refusal) => <li key={`${refusal.field} ${refusal.kind}`}>{refusal.words}</li>)}</ul></div>
+        : <ProblemNotice error={error} />)}
+      <RecordForm form={data.form} entered={entered} onEnter={enter} people={data.people} faults={faults} />
+    </>
+  );
+}
+
+function Back({ type, name }: { type: string; name: string }) {
+  return <p style={{ margin: "0 0 6px" }}><Link to={`/records/${type}`}>← {name}</Link></p>;
+}

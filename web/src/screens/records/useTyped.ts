@@ -1,0 +1,28 @@
+import { useCallback, useState } from "react";
+import type { Entered } from "../../api/types";
+
+/** What was typed into a record's form and not saved; etag: the version it was typed over. */
+type Typed = { entered: Entered; etag: string | undefined };
+
+const BLANK: Typed = { entered: {}, etag: undefined };
+
+/** Keeps what was typed for the time this tab is open, so that a reload or a wrong click does not lose it. */
+export function useTyped(name: string): [Typed, (typed: Typed) => void, () => void] {
+  const key = `cobalt.typed ${name}`;
+  const [typed, setTyped] = useState<Typed>(() => {
+    try {
+      return JSON.parse(sessionStorage.getItem(key) ?? "") as Typed;
+    } catch {
+      return BLANK;
+    }
+  });
+  const put = useCallback((next: Typed) => {
+    setTyped(next);
+    sessionStorage.setItem(key, JSON.stringify(next));
+  }, [key]);
+  const clear = useCallback(() => {
+    setTyped(BLANK);
+    sessionStorage.removeItem(key);
+  }, [key]);
+  return [typed, put, clear];
+}

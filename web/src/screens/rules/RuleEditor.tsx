@@ -1,0 +1,197 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { App, Button, Checkbox, Input, Popconfirm, Radio, Select } from "antd";
+import { useRef, useState, type ReactNode } from "react";
+import { ask, ProblemError } from "../../api/client";
+import { useCatalogue, useDirectory } from "../../api/queries";
+import type { Fault, RecordType, Rule, RuleView } from "../../api/types";
+import { CHANNELS, MODES } from "../../question/useQuestion";
+import { useSubject } from "../../question/useSubject";
+import { ProblemNotice } from "../../shared/ProblemNotice";
+import { AudienceEditor } from "./AudienceEditor";
+import { ChangedCells } from "./ChangedCells";
+import { ConditionEditor } from "./ConditionEditor";
+import { Conflict, type ConflictOf } from "./Conflict";
+import { dropDraft, isNewDraft, keepDraft, useDrafts } from "./drafts";
+import { EffectsEditor } from "./EffectsEditor";
+import { SentenceWords } from "./SentenceWords";
+import { TargetsEditor } from "./TargetsEditor";
+import { usePreview } from "./usePreview";
+
+type Props = { name: string; view: RuleView | undefined; type: RecordType; readOnly: boolean; onChoose: (id: string) => void };
+
+/** One rule, edited part by part under the sentence it makes. Every edit is kept in this browser until it is saved or discarded. */
+export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
+  const { question } = useSubject();
+  const { message } = App.useApp();
+  const client = useQueryClient();
+  const catalogue = useCatalogue(question.state);
+  const directory = useDirectory();
+  const drafts = useDrafts();
+  const parts = useRef<HTMLDivElement>(null);
+  const [busy, setBusy] = useState(false);
+  const [error, setError] = useState<unknown>(null);
+  const [conflict, setConflict] = useState<ConflictOf | null>(null);
+  const draft = readOnly ? undefined : drafts[name];
+  const rule = draft?.rule ?? view?.rule;
+  const preview = usePreview(rule, question, readOnly ? "none" : "draft");
+  const vocabulary = catalogue.data?.vocabulary;
+  if (!rule || !vocabulary) return null;
+
+  const fresh = isNewDraft(name);
+  const dirty = draft !== undefined;
+  const put = (next: Rule) => {
+    if (view && JSON.stringify(next) === JSON.stringify(view.rule)) dropDraft(name);
+    else keepDraft({ rule: next, etag: draft ? draft.etag : (view?.etag ?? null) }, name);
+  };
+  const set = (change: Partial<Rule>) => {
+    const next = { ...rule, ...change };
+    if (!next.when) delete next.when;
+    put(next);
+  };
+  // Ranks are counted apart for guardrails, so a rule that changes its kind asks for a new one.
+  const setKind = (kind: Rule["kind"]) => {
+    const { rank: _before, ...rest } = rule;
+    void _before;
+    put({ ...rest, kind, ...(view?.rule.kind === kind ? { rank: view.rule.rank } : {}) });
+  };
+  const reach = (change: Partial<NonNullable<Rule["reach"]>>) => {
+    const next = Object.fromEntries(Object.entries({ ...rule.reach, ...change }).filter(([, list]) => list.length > 0));
+    const { reach: _before, ...rest } = rule;
+    void _before;
+    if (Object.keys(next).length > 0) set({ reach: next });
+    else put(rest);
+  };
+  const save = async (etag: string | null) => {
+    setBusy(true);
+    setError(null);
+    try {
+      const saved = etag === null
+        ? await ask<RuleView>("/api/rules", { method: "POST", body: { rule } })
+        : await ask<RuleView>(`/api/rules/${encodeURIComponent(rule.id ?? "")}`, { method: "PUT", body: { rule }, ifMatch: etag });
+      dropDraft(name);
+      await client.invalidateQueries({ queryKey: ["policy"] });
+      message.success("Kept in the change set");
+      setConflict(null);
+      onChoose(saved.rule.id ?? "");
+    } catch (caught) {
+      if (caught instanceof ProblemError && caught.status === 412 && caught.problem.current) setConflict({ theirs: caught.problem.current, etag: caught.problem.current_etag ?? "", mine: rule });
+      else setError(caught);
+    } finally {
+      setBusy(false);
+    }
+  };
+  const remove = async () => {
+    if (!view) return;
+    try {
+      await ask(`/api/rules/${encodeURIComponent(view.rule.id ?? "")}`, { method: "DELETE", ifMatch: view.etag });
+      dropDraft(name);
+      await client.invalidateQueries({ queryKey: ["policy"] });
+      message.success("Removed in the change set; Changes can take it back");
+      onChoose("");
+    } catch (caught) {
+      setError(caught);
+    }
+  };
+  const show = (part: string) => parts.current?.querySelector<HTMLElement>(`[data-part="${part}"] :is(input, button, [tabindex="0"])`)?.focus();
+  const faults = preview.data?.faults ?? [];
+  return (
+    <aside className="side" aria-label="Rule">
+      <div className="editor" ref={parts}>
+        <div className="head">
+          <h1>{readOnly ? "Rule" : fresh ? "New rule" : "Edit rule"} {view && <span className="mono">{view.number}</span>}</h1>
+          {dirty && <span className="tag mark-verm">not kept yet; safe in this browser</span>}
+          <button type="button" className="plain" style={{ marginLeft: "auto" }} onClick={() => onChoose("")}>Close</button>
+        </div>
+        <div className="reads" aria-live="polite" aria-label="The rule as a sentence">
+          {faults.length === 0 && (preview.data?.sentence.length ?? 0) > 0 && preview.data
+            ? <SentenceWords segments={preview.data.sentence} onPart={readOnly ? undefined : show} />
+            : readOnly && view ? <SentenceWords segments={view.sentence} />
+            : <span className="soft">The rule reads back as a sentence here once all its parts are there.</span>}
+        </div>
+        <fieldset disabled={readOnly} style={{ border: 0, padding: 0, margin: 0, minWidth: 0 }}>
+          <Part word="Title" part="title" faults={faults} pointer="/title">
+            <Input aria-label="Title" value={rule.title} maxLength={200} onChange={(event) => set({ title: event.target.value })} placeholder="What the rule is for, in a few words" />
+          </Part>
+          <Part word="For" part="audience" faults={faults} pointer="/audience">
+            <AudienceEditor audience={rule.audience} onChange={(audience) => set({ audience })} />
+          </Part>
+          <Part word="While" part="reach" faults={faults} pointer="/reach">
+            <Checkbox.Group aria-label="Modes" value={rule.reach?.modes ?? []} onChange={(modes) => reach({ modes: modes as string[] })}
+              options={Object.entries(MODES).map(([value, label]) => ({ value, label }))} />
+            {(rule.reach?.modes ?? []).length === 0 && <span className="soft">No mode is ticked: the rule holds in every mode.</span>}
+            <Select mode="multiple" aria-label="Channels" placeholder="Through every channel" value={rule.reach?.channels ?? []} onChange={(channels) => reach({ channels })}
+              options={Object.entries(CHANNELS).map(([value, label]) => ({ value, label: `through ${label}` }))} />
+            <Select mode="multiple" aria-label="Units" placeholder="In every unit" value={rule.reach?.units ?? []} onChange={(units) => reach({ units })}
+              options={(directory.data?.units ?? []).map((unit) => ({ value: unit.id, label: unit.name }))} />
+          </Part>
+          <Part word="When" part="condition" faults={faults} pointer="/when">
+            <ConditionEditor condition={rule.when} type={type} vocabulary={vocabulary} onChange={(when) => set({ when })} />
+          </Part>
+          <Part word="Fields" part="targets" faults={faults} pointer="/targets">
+            <TargetsEditor targets={rule.targets} type={type} vocabulary={vocabulary} onChange={(targets) => set({ targets })} />
+          </Part>
+          <Part word="Become" part="effects" faults={faults} pointer="/effects">
+            <EffectsEditor effects={rule.effects} vocabulary={vocabulary} onChange={(effects) => set({ effects })} />
+          </Part>
+          <Part word="Kind" part="kind" faults={faults} pointer="/kind">
+            <Radio.Group aria-label="Kind of rule" value={rule.kind} onChange={(event) => setKind(event.target.value as Rule["kind"])}
+              options={[{ value: "ordinary", label: "ordinary" }, { value: "guardrail", label: "guardrail: no ordinary rule can loosen it" }]} />
+            <Checkbox checked={rule.state !== "off"} onChange={(event) => set({ state: event.target.checked ? "on" : "off" })}>switched on</Checkbox>
+          </Part>
+          <Part word="Why" part="reason" faults={faults} pointer="/reason">
+            <Input.TextArea aria-label="Reason" autoSize={{ minRows: 1, maxRows: 5 }} value={rule.reason ?? ""} maxLength={4000} placeholder="The reason, for whoever meets the rule later"
+              onChange={(event) => set({ reason: event.target.value || undefined })} />
+            <label className="line">To be reviewed by
+              <Input type="date" style={{ width: 160 }} value={rule.review_by ?? ""} onChange={(event) => set({ review_by: event.target.value || undefined })} />
+            </label>
+          </Part>
+        </fieldset>
+        {!readOnly && <ChangedCells preview={preview.data} type={type} pending={preview.isFetching} kept={!dirty} />}
+        {preview.error ? <ProblemNotice error={preview.error} /> : null}
+        {error ? <ProblemNotice error={error} /> : null}
+        {!readOnly && (
+          <div className="actions">
+            <Button type="primary" loading={busy} disabled={!dirty || faults.length > 0 || rule.title.trim() === ""} onClick={() => void save(draft?.etag ?? null)}>Keep in change set</Button>
+            <Button disabled={!dirty} onClick={() => {
+              dropDraft(name);
+              if (fresh) onChoose("");
+            }}>Discard my edit</Button>
+            {dirty && faults.length > 0 && <span className="soft">{faults.length === 1 ? "One part is" : "Some parts are"} missing or wrong.</span>}
+            {view && <span className="push"><Popconfirm title="Remove this rule in the change set?" description="It stays in force until you publish." okText="Remove" onConfirm={() => void remove()}><Button danger type="text">Remove rule</Button></Popconfirm></span>}
+          </div>
+        )}
+      </div>
+      {conflict && <Conflict conflict={conflict} question={question} busy={busy} onTheirs={() => {
+        dropDraft(name);
+        setConflict(null);
+        void client.invalidateQueries({ queryKey: ["policy"] });
+      }} onMine={() => void save(conflict.etag)} onLater={() => setConflict(null)} />}
+    </aside>
+  );
+}
+
+/** One part of the rule: its word in the margin, its editor, and what is wrong with it. */
+function Part({ word, part, faults, pointer, children }: { word: string; part: string; faults: Fault[]; pointer: string; children: ReactNode }) {
+  const own = faults.filter((fault) => fault.pointer === pointer || fault.pointer.startsWith(`${pointer}/`));
+  return (
+    <div className={`part ${own.length > 0 ? "faulty" : ""}`} data-part={part}>
+      <div className="word">{word}</div>
+      <div className="content">
+        {children}
+        {own.map((fault) => <div className="fault" key={`${fault.pointer} ${fault.message}`}>{faultWords(fault)}</div>)}
+      </div>
+    </div>
+  );
+}
+
+const MISSING: Record<string, string> = {
+  "/effects": "Say what becomes of the fields.",
+  "/targets": "Name at least one field or section.",
+  "/audience": "Say whom the rule is for: somebody, or everyone outright.",
+  "/audience/any": "Say whom the rule is for: somebody, or everyone outright.",
+  "/title": "Give the rule a title.",
+};
+
+function faultWords(fault: Fault): string {
+  return fault.message.includes("empty") || fault.message.startsWith("does not have the form") ? (MISSING[fault.pointer] ?? fault.message) : fault.message;
+}

@@ -1,0 +1,86 @@
+import { Button, Input } from "antd";
+import { useMemo, useState } from "react";
+import { useSearchParams } from "react-router";
+import { useRules } from "../../api/queries";
+import type { RuleView } from "../../api/types";
+import { QuestionStrip } from "../../question/QuestionStrip";
+import { useSubject } from "../../question/useSubject";
+import { Loading } from "../../shared/Loading";
+import { ProblemNotice } from "../../shared/ProblemNotice";
+import { useAccount } from "../../shell/account";
+import { isNewDraft, keepDraft, useDrafts } from "./drafts";
+import { RuleEditor } from "./RuleEditor";
+import { SentenceWords } from "./SentenceWords";
+
+/** Rules in order of rank, each as one sentence; the one chosen is edited beside them. */
+export default function RulesScreen() {
+  const { question, type } = useSubject();
+  const { may } = useAccount();
+  const [search, setSearch] = useSearchParams();
+  const [filter, setFilter] = useState("");
+  const drafts = useDrafts();
+  const rules = useRules(question.type, question.state);
+  const chosen = search.get("rule") ?? "";
+  const choose = (id: string) => setSearch((before) => {
+    const next = new URLSearchParams(before);
+    if (id) next.set("rule", id);
+    else next.delete("rule");
+    return next;
+  });
+  const shown = useMemo(() => {
+    const wanted = filter.trim().toLowerCase();
+    return (rules.data?.items ?? []).filter((view) => !wanted || `${view.rule.title} ${view.sentence.map((segment) => segment.text).join("")}`.toLowerCase().includes(wanted));
+  }, [rules.data, filter]);
+  const fresh = Object.entries(drafts).filter(([key, draft]) => isNewDraft(key) && draft.rule.record_type === question.type);
+  const view = rules.data?.items.find((candidate) => candidate.rule.id === chosen);
+  const editing = view ?? drafts[chosen];
+  const addRule = () => {
+    if (type) choose(keepDraft({ rule: { title: "", kind: "ordinary", record_type: type.id, targets: { fields: [] }, audience: { any: [] }, effects: [] }, etag: null }));
+  };
+  return (
+    <>
+      <QuestionStrip who="audiences" />
+      <main className="page">
+        <div className={`split ${editing ? "wide" : "single"}`}>
+          <div className="sheet">
+            <div className="head">
+              <h1>Rules of {type?.name ?? "…"}</h1>
+              <span className="soft">{rules.data ? `${rules.data.total} rules; strictest wins, guardrails last and never loosened` : ""}</span>
+              <span className="push">
+                <Input allowClear placeholder="Find in rules" aria-label="Find in rules" value={filter} onChange={(event) => setFilter(event.target.value)} style={{ width: 180 }} />
+                {may("edit") && question.state === "pending" && <Button type="primary" onClick={addRule} disabled={!type}>New rule</Button>}
+              </span>
+            </div>
+            {question.state === "in_force" && may("edit") && <p className="soft">These are the rules in force. Choose “with edits” above to change them.</p>}
+            {rules.error ? <ProblemNotice error={rules.error} onAgain={() => void rules.refetch()} /> : null}
+            {!rules.data && !rules.error && type && <Loading />}
+            {fresh.map(([key, draft]) => (
+              <button type="button" key={key} className={`rule-row ${key === chosen ? "on" : ""}`} onClick={() => choose(key)}>
+                <span className="rank mono">new</span>
+                <span className="body"><span className="title">{draft.rule.title || "A rule without a title yet"}<span className="tag mark-verm">not kept yet</span></span></span>
+              </button>
+            ))}
+            {shown.map((each) => <Row key={each.rule.id} view={each} on={each.rule.id === chosen} unsaved={Boolean(each.rule.id && drafts[each.rule.id])} onChoose={() => choose(each.rule.id ?? "")} />)}
+            {rules.data && shown.length === 0 && fresh.length === 0 && (
+              <div className="empty">{filter ? "No rule says that." : "No rule yet. Every field is as its baseline and label say. Select cells on the map, or begin with “New rule”."}</div>
+            )}
+          </div>
+          {editing && type && <RuleEditor key={`${chosen} ${type.id}`} name={chosen} view={view} type={type} readOnly={!may("edit") || question.state === "in_force"} onChoose={choose} />}
+        </div>
+      </main>
+    </>
+  );
+}
+
+function Row({ view, on, unsaved, onChoose }: { view: RuleView; on: boolean; unsaved: boolean; onChoose: () => void }) {
+  const marks = [view.rule.state === "off" ? "switched off" : "", view.status === "in_force" ? "" : view.status, unsaved ? "unsaved edit" : ""].filter(Boolean);
+  return (
+    <button type="button" className={`rule-row ${on ? "on" : ""} ${view.rule.state === "off" ? "off" : ""}`} aria-pressed={on} onClick={onChoose}>
+      <span className="rank mono">{view.number}</span>
+      <span className="body">
+        <span className="title">{view.rule.title}{marks.length > 0 && <span className={`tag ${unsaved ? "mark-verm" : "mark-verd"}`}>{marks.join(", ")}</span>}</span>
+        <SentenceWords segments={view.sentence} />
+      </span>
+    </button>
+  );
+}

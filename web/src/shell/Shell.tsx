@@ -1,0 +1,55 @@
+import { Suspense } from "react";
+import { Link, NavLink, Outlet } from "react-router";
+import { useOverview } from "../api/queries";
+import { useQuestionSearch } from "../question/useQuestion";
+import { Loading } from "../shared/Loading";
+import { useShade } from "../theme/shade";
+import { useAccount } from "./account";
+
+const PAGES = [
+  ["/map", "Map"], ["/rules", "Rules"], ["/rehearsal", "Rehearsal"], ["/changes", "Changes"],
+  ["/records", "Records"], ["/catalogue", "Catalogue"], ["/people", "People"],
+] as const;
+
+/** The band at the top, and the page below it. */
+export function Shell() {
+  const { account, leave, may } = useAccount();
+  const search = useQuestionSearch();
+  const { shade, flip } = useShade();
+  const reads = may("read");
+  const pages = PAGES.filter(([path]) => (path === "/records" ? account.person : reads));
+  return (
+    <div className="shell" style={reads ? undefined : { gridTemplateRows: "auto 1fr" }}>
+      <header className="band">
+        <Link className="name" to={{ pathname: "/", search }}><img src="/mark.svg" alt="" width="22" height="22" />Cobalt Ledger</Link>
+        <nav aria-label="Pages">
+          {pages.map(([path, name]) => (
+            <NavLink key={path} to={{ pathname: path, search: path === "/records" ? "" : search }}>{name}</NavLink>
+          ))}
+        </nav>
+        <div className="right">
+          {reads && <Standing search={search} />}
+          <button type="button" onClick={flip}>{shade === "light" ? "Dark" : "Light"}</button>
+          <span><b>{account.name}</b></span>
+          <button type="button" onClick={leave}>Sign out</button>
+        </div>
+      </header>
+      <Suspense fallback={<div className="page"><Loading /></div>}>
+        <Outlet />
+      </Suspense>
+    </div>
+  );
+}
+
+/** The edition in force and the edits waiting. */
+function Standing({ search }: { search: string }) {
+  const overview = useOverview();
+  if (!overview.data) return null;
+  const { edition, change_set: changeSet } = overview.data;
+  return (
+    <>
+      <span>Edition <b className="mono">{edition.number}</b> in force</span>
+      <Link to={{ pathname: "/changes", search }}><b>{changeSet.edits}</b> {changeSet.edits === 1 ? "edit" : "edits"} waiting</Link>
+    </>
+  );
+}
