@@ -11,6 +11,7 @@ module Server
     set :show_exceptions, false
     set :raise_errors, false
     set :logging, false
+    set :dump_errors, false
     set :host_authorization, permitted_hosts: []
     set :strict_paths, false
     # The CSRF token, the cookie's SameSite and the headers below do what these would.

@@ -65,7 +65,10 @@ module Server
 
     private
 
-    def pointer(operation) = "/paths/#{operation.template.gsub('/', '~1')}/#{operation.method}"
+    # A JSON Pointer in a URI fragment: braces of the template are percent-encoded (RFC 6901, section 6).
+    def pointer(operation)
+      "/paths/#{operation.template.gsub('/', '~1').gsub('{', '%7B').gsub('}', '%7D')}/#{operation.method}"
+    end
 
     def schema_at(operation, rest)
       operation.spec["requestBody"] && @openapi.ref("##{pointer(operation)}/#{rest}")

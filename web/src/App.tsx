@@ -56,7 +56,8 @@ export function App() {
   });
   const enter = useCallback((found: Session) => {
     setCsrf(found.csrf);
-    client.clear();
+    // What was fetched for somebody else must not be shown to this person.
+    client.removeQueries({ predicate: (fetched) => fetched.queryKey[0] !== "session" });
     client.setQueryData(["session"], found);
     if (window.location.pathname === "/setup") window.history.replaceState(null, "", "/");
   }, [client]);

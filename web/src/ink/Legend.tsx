@@ -8,7 +8,7 @@ export function Legend() {
       {LEVELS.map((level) => (
         <span key={level}><Glyph cell={level} small named={false} />{LEVEL_NAMES[level]}</span>
       ))}
-      <span><Glyph cell="read_only|editable" small named={false} />Depends on the record</span>
+      <span><Glyph cell="read_only|editable" small named={false} />Depends</span>
     </div>
   );
 }

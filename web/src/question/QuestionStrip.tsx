@@ -32,14 +32,14 @@ export function QuestionStrip({ who, tools }: Props) {
       <span>on</span>
       <Pick label="Record type" value={question.type} onPick={(type) => change({ type, record: "" })}
         options={(catalogue.data?.record_types ?? []).map((type) => ({ value: type.id, label: type.name }))} />
-      <span>,</span>
+      <span className="comma">,</span>
       <Pick label="Mode" value={question.mode} onPick={(mode) => change({ mode: mode as Mode })}
         options={Object.entries(MODES).map(([value, label]) => ({ value, label }))} />
       <RecordPick record={question.record} blank={who === "person" ? "a blank record" : "any record"} onPick={(record) => change({ record })} />
       <span>through</span>
       <Pick label="Channel" value={question.channel} onPick={(channel) => change({ channel: channel as Channel })}
         options={Object.entries(CHANNELS).map(([value, label]) => ({ value, label }))} />
-      <span>, at</span>
+      <span className="comma">, at</span>
       <Pick label="Business unit" value={question.unit} onPick={(unit) => change({ unit })}
         options={(directory.data?.units ?? []).map((unit) => ({ value: unit.id, label: unit.name }))} />
       <span className="tools">

@@ -27,7 +27,7 @@ export function Theme({ children }: { children: ReactNode }) {
   const config = useMemo(() => {
     const ink = inks[shade];
     return {
-      algorithm: shade === "dark" ? [theme.darkAlgorithm, theme.compactAlgorithm] : [theme.compactAlgorithm],
+      algorithm: shade === "dark" ? theme.darkAlgorithm : theme.defaultAlgorithm,
       token: {
         colorPrimary: ink.cobalt, colorInfo: ink.cobalt, colorLink: ink.cobalt, colorError: ink.vermilion, colorWarning: ink.ochre, colorSuccess: ink.verdigris,
         colorBgBase: ink.sheet, colorBgLayout: ink.paper, colorBgContainer: ink.sheet, colorBgElevated: ink.sheet, colorText: ink.ink, colorTextSecondary: ink.soft,

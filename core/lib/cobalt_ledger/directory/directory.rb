@@ -17,7 +17,7 @@ module CobaltLedger
         @units = units.freeze
         @by_kind = { user: users, role: roles, group: groups, department: departments, unit: units }
                    .transform_values { |items| items.to_h { |item| [item.id, item] }.freeze }.freeze
-        @above = NODE_KINDS.to_h { |kind| [kind, lineage(@by_kind[kind])] }.freeze
+        @above = Hash.new { |found, key| found[key] = lineage(*key) }
         @principals = {}
         @bare = {}
       end
@@ -33,7 +33,7 @@ module CobaltLedger
 
       # A unit or department and all above it, nearest first.
       def with_above(kind, id)
-        [id] + (@above.fetch(kind)[id] || [])
+        @above[[kind, id]]
       end
 
       # The Principals of a user. Raises BadInput for an unknown one.
@@ -62,8 +62,9 @@ module CobaltLedger
 
       private
 
-      def lineage(nodes)
-        nodes.to_h { |id, _| [id, Graph.reachable(id) { |node| nodes[node]&.above || [] }.freeze] }
+      # Worked out when first asked for: most of a large tree is never climbed.
+      def lineage(kind, id)
+        ([id] + Graph.reachable(id) { |node| find(kind, node)&.above || [] }).freeze
       end
     end
   end

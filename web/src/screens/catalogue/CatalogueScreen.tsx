@@ -27,7 +27,7 @@ export default function CatalogueScreen() {
             {(data?.record_types ?? []).map((each) => (
               <button type="button" key={each.id} aria-pressed={each.id === type?.id} onClick={() => change({ type: each.id, record: "" })}><span>{each.name}</span><span className="tag">{each.fields.length} fields</span></button>
             ))}
-            {may("import") && <div style={{ padding: 14 }}><Button onClick={() => setImporting(true)}>Import from a file</Button></div>}
+            {may("import") && <p style={{ margin: 0, padding: 14 }}><Button onClick={() => setImporting(true)}>Import from a file</Button></p>}
           </nav>
           <div className="sheet">
             {catalogue.error ? <ProblemNotice error={catalogue.error} onAgain={() => void catalogue.refetch()} /> : null}

@@ -19,12 +19,12 @@ export function ImpactTable({ revision }: { revision: number }) {
       <div className="head"><h2>What changes for whom</h2><span className="soft">{total === 0 ? "Nobody’s access to any field changes." : `${people} ${people === 1 ? "person" : "people"}, ${total} ${total === 1 ? "change" : "changes"} of access through the form`}</span></div>
       {lines.length > 0 && (
         <table className="ruled">
-          <thead><tr><th className="margin" style={{ width: 200 }}>Field</th><th>While</th><th colSpan={3}>Access</th><th>People</th></tr></thead>
+          <thead><tr><th className="margin" style={{ width: 190 }}>Field</th><th style={{ width: 150 }}>While</th><th colSpan={3}>Access</th><th>People</th></tr></thead>
           <tbody>
             {lines.slice(0, SHOWN).map((line) => (
               <tr key={`${line.record_type_id} ${line.field_id} ${line.mode} ${line.units.join()} ${line.before} ${line.after}`}>
                 <th className="margin wrap" scope="row">{line.field}<div className="tag">{line.record_type}</div></th>
-                <td className="wrap">{MODES[line.mode]}<div className="tag">{line.units.length > 2 ? `${line.units.length} units` : line.units.join(", ")}</div></td>
+                <td className="wrap">{MODES[line.mode]}<div className="tag">{line.units.length > 1 ? `${line.units.length} units` : line.units.join(", ")}</div></td>
                 <td style={{ width: 44 }}><Glyph cell={line.before} /></td>
                 <td style={{ width: 76 }} className={line.direction === "loosens" ? "mark-verm" : "soft"}>{line.direction}</td>
                 <td style={{ width: 44 }}><Glyph cell={line.after} /></td>

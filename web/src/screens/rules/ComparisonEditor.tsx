@@ -66,7 +66,7 @@ function RightSide({ right, takes, field, family, type, vocabulary, onChange }: 
   return (
     <>
       {comparable.length > 0 && family !== "choice" && family !== "flag" && (
-        <Select aria-label="Compare with" value={right.field === undefined ? "value" : "field"} style={{ width: 92 }}
+        <Select aria-label="Compare with" value={right.field === undefined ? "value" : "field"} style={{ width: 108 }}
           onChange={(kind) => onChange(kind === "field" ? { field: comparable[0]?.id ?? "" } : { value: "" })} options={[{ value: "value", label: "the value" }, { value: "field", label: "the field" }]} />
       )}
       {right.field === undefined

@@ -94,6 +94,7 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
   };
   const show = (part: string) => parts.current?.querySelector<HTMLElement>(`[data-part="${part}"] :is(input, button, [tabindex="0"])`)?.focus();
   const faults = preview.data?.faults ?? [];
+  const sentence = dirty ? (preview.data?.sentence ?? []) : (view?.sentence ?? []);
   return (
     <aside className="side" aria-label="Rule">
       <div className="editor" ref={parts}>
@@ -103,9 +104,8 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
           <button type="button" className="plain" style={{ marginLeft: "auto" }} onClick={() => onChoose("")}>Close</button>
         </div>
         <div className="reads" aria-live="polite" aria-label="The rule as a sentence">
-          {faults.length === 0 && (preview.data?.sentence.length ?? 0) > 0 && preview.data
-            ? <SentenceWords segments={preview.data.sentence} onPart={readOnly ? undefined : show} />
-            : readOnly && view ? <SentenceWords segments={view.sentence} />
+          {sentence.length > 0
+            ? <SentenceWords segments={sentence} onPart={readOnly ? undefined : show} />
             : <span className="soft">The rule reads back as a sentence here once all its parts are there.</span>}
         </div>
         <fieldset disabled={readOnly} style={{ border: 0, padding: 0, margin: 0, minWidth: 0 }}>

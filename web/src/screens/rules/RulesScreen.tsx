@@ -45,9 +45,9 @@ export default function RulesScreen() {
           <div className="sheet">
             <div className="head">
               <h1>Rules of {type?.name ?? "…"}</h1>
-              <span className="soft">{rules.data ? `${rules.data.total} rules; strictest wins, guardrails last and never loosened` : ""}</span>
+              <span className="soft">{rules.data ? `${rules.data.total} rules; strictest wins` : ""}</span>
               <span className="push">
-                <Input allowClear placeholder="Find in rules" aria-label="Find in rules" value={filter} onChange={(event) => setFilter(event.target.value)} style={{ width: 180 }} />
+                <Input allowClear placeholder="Find in rules" aria-label="Find in rules" value={filter} onChange={(event) => setFilter(event.target.value)} style={{ width: 150 }} />
                 {may("edit") && question.state === "pending" && <Button type="primary" onClick={addRule} disabled={!type}>New rule</Button>}
               </span>
             </div>

@@ -1,0 +1,45 @@
+# frozen_string_literal: true
+
+RSpec.describe CobaltLedger::Changes do
+  let(:before_document) { policy_document(rule("notes", "lock", audience: { "any" => [{ "role" => "courier" }] })) }
+  let(:after_document) { before_document.merge("rules" => [before_document["rules"][0].merge("effects" => [{ "effect" => "hide" }]), rule("contact", "show", audience: { "any" => [{ "role" => "registrar" }] })]) }
+
+  def engine_of(document) = CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document, directory), directory)
+
+  it "finds the edits between two policies, and applying them leads from one to the other" do
+    edits = described_class::DocumentEdits.between(before_document, after_document)
+    expect(edits.map { |edit| [edit.id, edit.verb] }).to contain_exactly(%w[r1 changed], %w[r2 added])
+    expect(described_class::DocumentEdits.apply(before_document, edits)).to eq(after_document)
+    back = described_class::DocumentEdits.between(after_document, before_document)
+    expect(described_class::DocumentEdits.apply(after_document, back)).to eq(before_document)
+  end
+
+  it "says who gains and who loses, on which field, in which mode" do
+    lines = described_class::Impact.new(engine_of(before_document), engine_of(after_document)).lines
+    notes = lines.find { |line| line.field == "notes" && line.mode == "edit" }
+    expect(notes.to_h).to include(before: ["read_only"], after: ["hidden"], users: ["ilka"], units: %w[tidewater kiln])
+    expect(notes.direction).to eq("tightens")
+    contact = lines.find { |line| line.field == "contact" && line.mode == "edit" }
+    expect([contact.users, contact.before, contact.after, contact.direction]).to eq([["asha"], ["masked"], ["editable"], "loosens"])
+    expect(described_class::Impact.new(engine_of(after_document), engine_of(after_document)).lines).to be_empty
+  end
+
+  it "agrees with deciding for every person one by one" do
+    old, new = [before_document, after_document].map { |document| engine_of(document) }
+    lines = described_class::Impact.new(old, new).lines
+    %w[asha ilka zora].product(%w[create edit view list], %w[tidewater kiln]).each do |user, mode, unit|
+      changed = old.decide(question(old, user: user, mode: mode, unit: unit)).fields.keys.reject do |id|
+        level(old, id, user: user, mode: mode, unit: unit) == level(new, id, user: user, mode: mode, unit: unit)
+      end
+      told = lines.select { |line| line.mode == mode && line.units.include?(unit) && line.users.include?(user) }.map(&:field)
+      expect(told).to match_array(changed), "for #{user}, #{mode}, #{unit}"
+    end
+  end
+
+  it "accounts for edits in plain words" do
+    policies = [before_document, after_document].map { |document| CobaltLedger::Formats::PolicyJson.build(document, directory) }
+    account = described_class::Account.new(*policies, directory)
+    edits = described_class::DocumentEdits.between(before_document, after_document)
+    expect(account.of(edits[0])["lines"]).to eq(["Before: For Courier, in any mode of an outgoing loan: Notes is locked.", "For Courier, in any mode of an outgoing loan: Notes is hidden."])
+  end
+end

@@ -1,0 +1,60 @@
+# frozen_string_literal: true
+
+RSpec.describe CobaltLedger::Decisions::AccessMap do
+  def map(engine, columns: [directory.bare(:role, "registrar"), directory.bare(:role, "courier")], stored: nil, mode: "edit")
+    described_class.new(engine, record_type: engine.policy.record_type("loan"), columns: columns, unit: "tidewater", mode: mode, channel: "form", stored: stored)
+  end
+
+  let(:depending) do
+    engine(rule("notes", "lock", when: { "all" => [compare("stage", "equal", "signed"), compare("count", "greater", 4)] }),
+           rule("contact", "show", audience: { "any" => [{ "role" => "registrar" }] }))
+  end
+
+  it "decides each column as somebody who is that and nothing else" do
+    expect(map(depending).rows["contact"].map(&:levels)).to eq([["editable"], ["masked"]])
+  end
+
+  it "gives every outcome that can happen, each with a record that shows it" do
+    outcomes, complete = map(depending).outcomes("notes", directory.bare(:role, "courier"))
+    expect(complete).to be(true)
+    expect(outcomes.map { |outcome| outcome.decision.level }).to eq(%w[read_only editable])
+    outcomes.each do |outcome|
+      type = depending.policy.record_type("loan")
+      stored = outcome.example.to_h { |id, value| [id.to_sym, type.field(id).dump(value)] }
+      expect(level(depending, "notes", user: "ilka", **stored)).to eq(outcome.decision.level)
+    end
+  end
+
+  it "invents no outcome from conditions that can't hold together" do
+    clashing = engine(rule("notes", "hide", when: { "all" => [compare("count", "greater", 5), compare("count", "less", 3)] }))
+    expect(map(clashing).rows["notes"].first.levels).to eq(["editable"])
+  end
+
+  it "finds outcomes that hang on computed fields and on fields against fields" do
+    computed = engine(rule("notes", "require", when: compare("total", "at_least", 50_000)))
+    expect(map(computed).rows["notes"].first.levels).to eq(%w[editable required])
+    against = engine(rule("notes", "lock", when: { "compare" => "greater", "left" => { "field" => "value" }, "right" => { "field" => "total" } }))
+    expect(map(against).rows["notes"].first.levels).to eq(%w[read_only editable])
+  end
+
+  it "says so where not every combination could be tried" do
+    stages = (1..8).map { |number| field("c#{number}", "choice", options: (1..4).map { |id| { "id" => "o#{id}", "name" => "O#{id}" } }) }
+    both = (1..8).map { |number| compare("c#{number}", "equal", "o4") }
+    wide = engine(rule("notes", "lock", when: { "all" => both }), fields: loan_fields + stages)
+    cell = map(wide).rows["notes"].first
+    expect(cell.complete).to be(false)
+    expect(cell.levels).to include("editable")
+  end
+
+  it "decides exactly where a record is given" do
+    expect(map(depending, stored: { "stage" => "signed", "count" => 9 }).rows["notes"].map(&:levels)).to eq([["read_only"], ["read_only"]])
+  end
+
+  it "writes CSV with quotes where needed, and defuses what a spreadsheet would run" do
+    named = engine(fields: loan_fields.map { |each| each["id"] == "notes" ? each.merge("name" => "=Notes, \"all\"") : each })
+    csv = CobaltLedger::Formats::MapCsv.write(map(named))
+    expect(csv.lines.first).to eq("Section,Field,Registrar,Courier\r\n")
+    expect(csv).to include("Main,\"'=Notes, \"\"all\"\"\",Editable,Editable\r\n")
+    expect(CSV.parse(csv).map(&:size).uniq).to eq([4])
+  end
+end

@@ -1,0 +1,43 @@
+# frozen_string_literal: true
+
+RSpec.describe "Decisions held against a simple reference" do
+  cases = Integer(ENV.fetch("CASES", 2_400))
+
+  it "agrees on every facet of every field, with and without reasoning (#{cases} cases)" do
+    seed = Integer(ENV.fetch("SEED", Random.new_seed % 1_000_000))
+    puts "\n  reference seed #{seed} (repeat with SEED=#{seed})"
+    (cases / 6).times do |number|
+      generator = PolicyGenerator.new(seed + number)
+      document = generator.policy(self)
+      engine = CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document, directory), directory)
+      reference = ReferenceResolver.new(document, directory_document)
+      6.times { compare_once(engine, reference, generator.question, document, seed + number) }
+    end
+  end
+
+  def compare_once(engine, reference, asked, document, seed)
+    question = CobaltLedger::Decisions::Question.from(asked, engine.policy, engine.directory)
+    expected = reference.decide(asked)
+    decided = engine.decide(question).fields.transform_values { |field| field.state.to_h }
+    different = expected.reject { |id, state| state == decided[id] }
+    fail_with(seed, asked, document, different.to_h { |id, state| [id, { expected: state, got: decided[id] }] }) if different.any?
+
+    explained = engine.decide(question, reasoning: true)
+    explained.fields.each do |id, field|
+      account = explained.reasoning[id]
+      ends = account["stages"].last["balance"]
+      fail_with(seed, asked, document, id => { level: field.level, reasoning: ends }) unless ends == field.level && account["level"] == field.level
+      expect(balances_follow(account)).to be(true), "the running balance of #{id} does not end where its stage does (seed #{seed})"
+    end
+  end
+
+  # The last line of every stage that has lines must have come to what the stage came to.
+  def balances_follow(account)
+    account["stages"].drop(1).all? { |stage| stage["entries"].empty? || stage["entries"].last["balance"] == stage["balance"] }
+  end
+
+  def fail_with(seed, asked, document, different)
+    raise RSpec::Expectations::ExpectationNotMetError,
+          "seed #{seed}: #{JSON.pretty_generate(different)}\nquestion #{JSON.generate(asked)}\nrules #{JSON.generate(document['rules'])}\nbaselines #{JSON.generate(document['baselines'])}"
+  end
+end

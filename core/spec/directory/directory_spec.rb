@@ -1,0 +1,48 @@
+# frozen_string_literal: true
+
+RSpec.describe CobaltLedger::Directory do
+  it "finds a person's principals: nested groups, departments above, units above, with their distance" do
+    ilka = directory.principals_of("ilka")
+    expect(ilka.ids(:group)).to eq(%w[night custodians])
+    expect(ilka.distance(:group, "custodians")).to eq(1)
+    expect(ilka.ids(:department)).to eq(%w[stores collections])
+    expect(ilka.ids(:unit)).to eq(%w[kiln trust])
+    expect(ilka.include?(:role, "registrar")).to be(false)
+  end
+
+  it "makes somebody who is one thing and nothing else" do
+    expect(directory.bare(:group, "night").ids(:group)).to eq(%w[night custodians])
+    expect(directory.bare(:everyone).ids(:role)).to be_empty
+    expect(faults { directory.bare(:role, "nobody") }).to eq(["/audience: no role “nobody” in the directory"])
+  end
+
+  it "counts the people of a node with those reached through nesting" do
+    expect(directory.count_of(:group, "custodians")).to eq(1)
+    expect(directory.count_of(:unit, "trust")).to eq(2)
+  end
+
+  it "refuses rings in nesting and names the path" do
+    ring = directory_document
+    ring["groups"][0]["within"] = ["night"]
+    expect(faults { CobaltLedger::Formats::DirectoryJson.build(ring) }).to eq(["/groups/0: lies within itself: custodians -> night -> custodians"])
+    tree = directory_document
+    tree["departments"][0]["parent"] = "stores"
+    expect(faults { CobaltLedger::Formats::DirectoryJson.build(tree) }.first).to include("collections -> stores -> collections")
+  end
+
+  it "walks a chain of ten thousand groups" do
+    chain = directory_document
+    chain["groups"] = (0...10_000).map { |number| { "id" => "g#{number}", "name" => "G#{number}", "within" => number.zero? ? [] : ["g#{number - 1}"] } }
+    chain["users"] = [{ "id" => "deep", "name" => "Deep", "groups" => ["g300"] }]
+    built = CobaltLedger::Formats::DirectoryJson.new(chain).directory
+    expect(built.principals_of("deep").ids(:group).size).to eq(301)
+  end
+
+  it "lists every dangling and repeated name" do
+    broken = directory_document
+    broken["users"] << { "id" => "asha", "name" => "Again", "roles" => ["ghost"], "department" => "nowhere" }
+    expect(faults { CobaltLedger::Formats::DirectoryJson.build(broken) }).to contain_exactly(
+      "/users/3/id: the identifier “asha” is used twice", "/users/3/roles/0: there is no role “ghost”", "/users/3/department: there is no department “nowhere”"
+    )
+  end
+end

@@ -1,0 +1,11 @@
+# frozen_string_literal: true
+
+require "cobalt_ledger"
+Dir[File.join(__dir__, "support", "*.rb")].sort.each { |file| require file }
+
+RSpec.configure do |config|
+  config.include Builders
+  config.disable_monkey_patching!
+  config.order = :random
+  config.expect_with(:rspec) { |expectations| expectations.syntax = :expect }
+end

@@ -1,0 +1,101 @@
+# frozen_string_literal: true
+
+# Makes small random policies and questions from a seed: every effect, kind of audience, reach, condition,
+# mask, label and baseline, and now and then a value of the wrong kind.
+class PolicyGenerator
+  FIELDS = %w[number stage count level agreed contact notes].freeze
+  MASKS = [{ "format" => "all" }, { "format" => "keep_last", "count" => 2 }, { "format" => "keep_first", "count" => 3 }, { "format" => "fixed_text", "text" => "on file" }].freeze
+
+  def initialize(seed)
+    @random = Random.new(seed)
+  end
+
+  def policy(builders)
+    fields = [builders.field("number", "auto_number"),
+              builders.field("stage", "choice", label: pick(%w[open internal]), options: %w[a b c].map { |id| { "id" => id, "name" => id } }),
+              builders.field("count", "integer"), builders.field("level", "integer", label: label), builders.field("agreed", "yes_no", label: label),
+              builders.field("contact", label: label), builders.field("notes", label: label, section: "other")]
+    fields.each { |field| field["baseline"] = state if field["id"] != "stage" && chance(0.2) }
+    rules = Array.new(@random.rand(9)) { |index| rule(index) }
+    builders.policy_document(*rules, fields: fields, baselines: Array.new(@random.rand(3)) { |index| baseline(index) })
+  end
+
+  def question
+    { "user" => pick(%w[asha ilka zora]), "record_type" => "loan", "unit" => pick(%w[trust tidewater kiln]), "mode" => pick(%w[create edit view list]),
+      "channel" => pick(%w[form import interface]), "stored" => values, "entered" => chance(0.5) ? values : {} }
+  end
+
+  private
+
+  def pick(items) = items[@random.rand(items.size)]
+  def chance(part) = @random.rand < part
+  def some(items) = items.select { chance(0.4) }.then { |found| found.empty? ? [pick(items)] : found }
+  def label = pick(%w[open internal confidential restricted])
+
+  def values
+    { "stage" => pick(["a", "b", "c", nil]), "count" => pick([nil, 0, 1, 5, 9]), "level" => pick([nil, 1, 5]), "agreed" => pick([nil, true, false]),
+      "contact" => pick([nil, "Ilse Marrow", "x"]), "notes" => pick([nil, "mercury gilt"]) }
+      .merge(chance(0.15) ? { pick(%w[stage count level agreed]) => pick(["no such", [1]]) } : {})
+  end
+
+  def state
+    found = { "visibility" => pick(%w[shown masked hidden]), "entry" => pick(%w[open locked]), "presence" => pick(%w[optional required]) }
+    found = found.slice(*some(found.keys))
+    found["visibility"] == "masked" ? found.merge("mask" => pick(MASKS), "replace" => chance(0.5)) : found
+  end
+
+  def baseline(index)
+    where = chance(0.5) ? { "units" => [pick(%w[trust tidewater kiln])] } : { "categories" => some(%w[a b]) }
+    { "id" => "b#{index}", "name" => "Baseline #{index}", "record_type" => "loan", "states" => some(FIELDS).to_h { |id| [id, state] } }.merge(where)
+  end
+
+  def rule(index)
+    effects = [%w[show hide mask], %w[lock unlock], %w[require make_optional]].filter_map { |facet| pick(facet) if chance(0.5) }
+    effects = ["lock"] if effects.empty?
+    { "id" => "r#{index}", "title" => "Rule #{index}", "kind" => chance(0.25) ? "guardrail" : "ordinary", "rank" => index + 1, "record_type" => "loan",
+      "state" => chance(0.1) ? "off" : "on", "targets" => chance(0.2) ? { "sections" => [pick(%w[main other])] } : { "fields" => some(FIELDS) },
+      "audience" => audience, "reach" => reach, "when" => chance(0.6) ? condition(2) : nil,
+      "effects" => effects.map { |name| name == "mask" ? { "effect" => name, "mask" => pick(MASKS), "replace" => chance(0.5) } : { "effect" => name } } }.compact
+  end
+
+  def audience
+    members = [{ "role" => "registrar" }, { "role" => "courier" }, { "group" => "custodians" }, { "group" => "night" }, { "department" => "collections" },
+               { "unit" => "trust" }, { "unit" => "kiln" }, { "user" => "zora" }]
+    except = chance(0.3) ? { "except" => [pick(members)] } : {}
+    (chance(0.4) ? { "everyone" => true } : { "any" => some(members) }).merge(except)
+  end
+
+  def reach
+    found = { "units" => [pick(%w[trust tidewater kiln])], "modes" => some(%w[create edit view list]), "channels" => some(%w[form import]) }
+    found.slice(*found.keys.select { chance(0.25) }).then { |kept| kept.empty? ? nil : kept }
+  end
+
+  def condition(depth)
+    case depth.zero? ? 9 : @random.rand(6)
+    when 0 then { "all" => [condition(depth - 1), condition(depth - 1)] }
+    when 1 then { "any" => [condition(depth - 1), condition(depth - 1)] }
+    when 2 then { "not" => condition(depth - 1) }
+    else comparison
+    end
+  end
+
+  def comparison
+    id = pick(%w[stage count level agreed contact notes])
+    return { "compare" => pick(%w[is_blank is_filled]), "left" => { "field" => id } } if chance(0.2)
+
+    name, right = right_of(id)
+    { "compare" => name, "left" => { "field" => id }, "right" => right }
+  end
+
+  def right_of(id)
+    case id
+    when "stage" then chance(0.5) ? [pick(%w[equal not_equal]), { "value" => pick(%w[a b]) }] : [pick(%w[one_of none_of]), { "values" => some(%w[a b c]) }]
+    when "count", "level"
+      return ["between", { "values" => [1, 5] }] if chance(0.15)
+
+      [pick(%w[less at_most greater at_least equal]), chance(0.2) ? { "field" => id == "count" ? "level" : "count" } : { "value" => pick([1, 5]) }]
+    when "agreed" then ["equal", { "value" => chance(0.5) }]
+    else [pick(%w[begins_with includes equal]), { "value" => pick(%w[Ilse mercury x]) }]
+    end
+  end
+end

@@ -1,0 +1,203 @@
+# frozen_string_literal: true
+
+# Decides straight from the documents, one field and facet at a time, with no plan, no index and no memory.
+# Written to be plainly right, and unlike the real one, so that the two can be held against each other.
+class ReferenceResolver
+  ORDER = { "visibility" => %w[shown masked hidden], "entry" => %w[open locked], "presence" => %w[optional required] }.freeze
+  GIVES = { "show" => %w[visibility shown], "hide" => %w[visibility hidden], "mask" => %w[visibility masked], "lock" => %w[entry locked],
+            "unlock" => %w[entry open], "require" => %w[presence required], "make_optional" => %w[presence optional] }.freeze
+  WRONG = Object.new
+
+  def initialize(policy, directory)
+    @policy = policy
+    @directory = directory
+  end
+
+  # question: document. Returns field identifier => facets, as strings.
+  def decide(question)
+    @question = question
+    @type = @policy["record_types"].find { |type| type["id"] == question["record_type"] }
+    @values = (question["stored"] || {}).merge(question["entered"] || {})
+    @type["fields"].to_h { |field| [field["id"], state_of(field)] }
+  end
+
+  private
+
+  def state_of(field)
+    speaking = @policy["rules"].select { |rule| speaks?(rule, field) }.map { |rule| [rule, rule["when"] ? holds(rule["when"]) : true] }
+    speaking.reject! { |_, outcome| outcome == false }
+    ordinary, guardrails = speaking.partition { |rule, _| rule["kind"] == "ordinary" }
+    state = ruled(baseline(field), ordinary)
+    guardrails.sort_by { |rule, _| rule["rank"] }.each { |rule, _| state = stricter(state, given(rule)) }
+    settle(field, state)
+  end
+
+  def speaks?(rule, field)
+    targets = rule["targets"]
+    return false if rule["state"] == "off" || rule["record_type"] != @type["id"]
+    return false unless (targets["fields"] || []).include?(field["id"]) || (targets["sections"] || []).include?(field["section"])
+
+    meant?(rule["audience"]) && reaches?(rule["reach"] || {})
+  end
+
+  def meant?(audience)
+    mine = principals
+    return false if (audience["except"] || []).any? { |member| mine.include?(member.first) }
+
+    audience["everyone"] || audience["any"].any? { |member| mine.include?(member.first) }
+  end
+
+  def principals
+    user = @directory["users"].find { |each| each["id"] == @question["user"] }
+    found = [["user", user["id"]]] + (user["roles"] || []).map { |id| ["role", id] }
+    found += (user["groups"] || []).flat_map { |id| upward("groups", id).map { |each| ["group", each] } }
+    found += upward("departments", user["department"]).map { |each| ["department", each] } if user["department"]
+    found + (user["units"] || []).flat_map { |id| upward("units", id).map { |each| ["unit", each] } }
+  end
+
+  def upward(list, id)
+    node = @directory[list].find { |each| each["id"] == id }
+    above = list == "groups" ? (node["within"] || []) : [node["parent"]].compact
+    [id] + above.flat_map { |each| upward(list, each) }
+  end
+
+  def reaches?(reach)
+    units = upward("units", @question["unit"])
+    (reach["units"].nil? || reach["units"].any? { |unit| units.include?(unit) }) &&
+      (reach["modes"].nil? || reach["modes"].include?(@question["mode"])) &&
+      (reach["channels"].nil? || reach["channels"].include?(@question["channel"] || "form"))
+  end
+
+  def baseline(field)
+    label = @policy["labels"].find { |each| each["id"] == field["label"] }["start"]
+    sure, doubtful = [], []
+    (@policy["baselines"] || []).each do |each|
+      state = each["states"][field["id"]]
+      next if state.nil? || each["record_type"] != @type["id"]
+
+      standing = baseline_holds(each)
+      sure << state if standing
+      doubtful << state if standing.nil?
+    end
+    sure << field["baseline"] if field["baseline"]
+    without = joined(sure, label)
+    doubtful.empty? ? without : stricter(without, joined(sure + doubtful, label))
+  end
+
+  def baseline_holds(each)
+    return true if (each["units"] || []).any? { |unit| upward("units", @question["unit"]).include?(unit) }
+    return false if (each["categories"] || []).empty?
+
+    category = value(@type["category_field"])
+    category.equal?(WRONG) ? nil : each["categories"].include?(category)
+  end
+
+  def joined(states, label)
+    found = states.reduce({}) { |all, state| stricter(all, state) }
+    with_label = label.merge(found)
+    found.key?("visibility") ? with_label.except("mask", "replace").merge(found.slice("mask", "replace")) : with_label
+  end
+
+  # What ordinary rules give replaces the start; what can't be evaluated counts only where that is stricter.
+  def ruled(start, rules)
+    sure = rules.select { |_, outcome| outcome }.map(&:first)
+    without = over(start, sure)
+    rules.any? { |_, outcome| outcome.nil? } ? stricter(without, over(start, rules.map(&:first))) : without
+  end
+
+  def over(start, rules)
+    given = rules.sort_by { |rule| [rule["rank"], rule["id"]] }.map { |rule| given(rule) }.reduce({}) { |all, state| stricter(all, state) }
+    base = given.key?("visibility") ? start.except("mask", "replace") : start
+    base.merge(given)
+  end
+
+  def given(rule)
+    rule["effects"].reduce({}) do |state, effect|
+      facet, word = GIVES.fetch(effect["effect"])
+      state = state.merge(facet => word)
+      effect["effect"] == "mask" ? state.merge("mask" => effect["mask"], "replace" => effect["replace"] || false) : state
+    end
+  end
+
+  def stricter(one, other)
+    result = ORDER.to_h { |facet, words| [facet, [one[facet], other[facet]].compact.max_by { |word| words.index(word) }] }.compact
+    return result unless result["visibility"] == "masked"
+
+    masked = [one, other].select { |state| state["visibility"] == "masked" }
+    result.merge("mask" => masked.map { |state| state["mask"] || { "format" => "all" } }.min_by { |mask| revealed(mask) },
+                 "replace" => masked.all? { |state| state["replace"] })
+  end
+
+  def revealed(mask)
+    case mask["format"]
+    when "keep_first", "keep_last" then 5 * mask["count"]
+    when "initials" then 10
+    when "domain_only" then 20
+    when "year_only" then 7
+    when "band" then [Math.log2(1_000_000.0 / mask["width"]).ceil, 0].max
+    else 0
+    end
+  end
+
+  def settle(field, state)
+    closed = %w[computed auto_number].include?(field["kind"]) || %w[view list].include?(@question["mode"]) ||
+             state["visibility"] == "hidden" || (state["visibility"] == "masked" && !state["replace"])
+    state = state.merge("entry" => "locked") if closed
+    state = state.merge("presence" => "optional") if state["entry"] == "locked"
+    mask = state["visibility"] == "masked" ? (state["mask"] || { "format" => "all" }) : nil
+    state.slice("visibility", "entry", "presence").merge("mask" => mask, "replace" => (mask && state["replace"]) || nil).compact
+  end
+
+  # true, false, or nil when it can't be told.
+  def holds(condition)
+    if condition["all"] then kleene(condition["all"], false)
+    elsif condition["any"] then kleene(condition["any"], true)
+    elsif condition["not"] then holds(condition["not"]).then { |outcome| outcome.nil? ? nil : !outcome }
+    else
+      compare(condition)
+    end
+  end
+
+  def kleene(parts, settling)
+    outcomes = parts.map { |part| holds(part) }
+    return settling if outcomes.include?(settling)
+
+    outcomes.include?(nil) ? nil : !settling
+  end
+
+  def compare(condition)
+    left = value(condition["left"]["field"])
+    return nil if left.equal?(WRONG)
+    return left.nil? if condition["compare"] == "is_blank"
+    return !left.nil? if condition["compare"] == "is_filled"
+
+    right = condition["right"].key?("field") ? value(condition["right"]["field"]) : condition["right"].values.first
+    return nil if right.equal?(WRONG)
+    return false if left.nil? || right.nil?
+
+    case condition["compare"]
+    when "equal" then left == right
+    when "not_equal" then left != right
+    when "less" then left < right
+    when "at_most" then left <= right
+    when "greater" then left > right
+    when "at_least" then left >= right
+    when "between" then left >= right[0] && left <= right[1]
+    when "one_of" then right.include?(left)
+    when "none_of" then !right.include?(left)
+    when "begins_with" then left[0, right.size] == right
+    when "includes" then !left.index(right).nil?
+    end
+  end
+
+  def value(id)
+    field = @type["fields"].find { |each| each["id"] == id }
+    raw = @values[id]
+    case field["kind"]
+    when "integer" then raw.nil? || raw.is_a?(Integer) ? raw : WRONG
+    when "yes_no" then [nil, true, false].include?(raw) ? raw : WRONG
+    when "choice" then raw.nil? || field["options"].any? { |option| option["id"] == raw } ? raw : WRONG
+    else raw.nil? || raw.is_a?(String) ? raw : WRONG
+    end
+  end
+end
