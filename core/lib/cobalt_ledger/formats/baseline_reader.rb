@@ -10,9 +10,9 @@ module CobaltLedger
         @faults = faults
       end
 
-      # baselines: Array of documents that have passed the schema. Returns Array of Catalogue::Baseline.
+      # baselines: Array of [document that has passed the schema, its index]. Returns Array of Catalogue::Baseline.
       def read_all(baselines, pointer = "/baselines")
-        baselines.each_with_index.filter_map { |baseline, index| read(baseline, "#{pointer}/#{index}") }
+        baselines.filter_map { |baseline, index| read(baseline, "#{pointer}/#{index}") }
       end
 
       private

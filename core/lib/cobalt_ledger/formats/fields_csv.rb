@@ -29,7 +29,7 @@ module CobaltLedger
         raise BadInput.at("", "is not UTF-8 text") unless @text.valid_encoding?
 
         rows = parse
-        headings(rows.headers || [])
+        headings((rows.headers || []).compact)
         fields = rows.each_with_index.filter_map { |row, index| field(row.to_h, "line #{index + 2}") }
         @faults.add("", "holds no field") if fields.empty? && @faults.empty?
         repeated(fields)

@@ -10,8 +10,7 @@ module CobaltLedger
         "user" => { "class" => "inetOrgPerson", "id" => "uid", "name" => "cn", "email" => "mail",
                     "department" => "departmentNumber", "roles" => "employeeType", "units" => "businessCategory",
                     "attributes" => { "title" => "title" } },
-        "group" => { "class" => "groupOfNames", "id" => "cn", "name" => "description", "members" => "member" },
-        "department" => { "class" => "organizationalUnit", "id" => "ou", "name" => "description" }
+        "group" => { "class" => "groupOfNames", "id" => "cn", "name" => "description", "members" => "member" }
       }.freeze
 
       # text: LDIF; mapping: people-mapping document or nil for the default. Returns a directory document

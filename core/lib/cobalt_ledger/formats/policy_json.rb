@@ -46,8 +46,8 @@ module CobaltLedger
         duplicates("baselines", @hash["baselines"] || [])
         duplicates("rules", @hash["rules"])
         types = record_types
-        rules = RuleReader.new(types, @directory, @faults).read_all(@hash["rules"])
-        baselines = BaselineReader.new(types, @directory, @faults).read_all(@hash["baselines"] || [])
+        rules = RuleReader.new(types, @directory, @faults).read_all(of_sound_types(@hash["rules"], types))
+        baselines = BaselineReader.new(types, @directory, @faults).read_all(of_sound_types(@hash["baselines"] || [], types))
         @faults.raise_if_any!
         Policy.new(name: @hash["name"], precedence: @hash["precedence"] || "strictest", labels: labels,
                    record_types: types.values, baselines: baselines, rules: rules)
@@ -59,6 +59,12 @@ module CobaltLedger
         items.each_with_index.group_by { |item, _| item["id"] }.each do |id, found|
           found.drop(1).each { |_, index| @faults.add("/#{member}/#{index}/id", "the identifier “#{id}” is used twice") }
         end
+      end
+
+      # [item, index] pairs. What belongs to a record type that is itself at fault is left for when that is mended.
+      def of_sound_types(items, types)
+        declared = @hash["record_types"].map { |type| type["id"] }
+        items.each_with_index.reject { |item, _| declared.include?(item["record_type"]) && !types.key?(item["record_type"]) }
       end
 
       def labels

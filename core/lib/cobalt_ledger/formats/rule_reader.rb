@@ -12,10 +12,10 @@ module CobaltLedger
         @faults = faults
       end
 
-      # rules: Array of rule documents that have passed the schema. Returns Array of Rules::Rule (nil where faulty).
+      # rules: Array of [rule document that has passed the schema, its index]. Returns Array of Rules::Rule.
       def read_all(rules, pointer = "/rules")
         ranks(rules, pointer)
-        rules.each_with_index.filter_map { |rule, index| read(rule, "#{pointer}/#{index}") }
+        rules.filter_map { |rule, index| read(rule, "#{pointer}/#{index}") }
       end
 
       # One rule document. Returns a Rules::Rule, or nil when a fault was noted.
@@ -44,7 +44,7 @@ module CobaltLedger
       end
 
       def ranks(rules, pointer)
-        rules.each_with_index.group_by { |rule, _| rule.values_at("record_type", "kind", "rank") }.each_value do |found|
+        rules.group_by { |rule, _| rule.values_at("record_type", "kind", "rank") }.each_value do |found|
           found.drop(1).each do |rule, index|
             @faults.add("#{pointer}/#{index}/rank", "rank #{rule['rank']} is already given to “#{found.first.first['title']}”")
           end

@@ -1,0 +1,65 @@
+# frozen_string_literal: true
+
+require "tmpdir"
+
+RSpec.describe CobaltLedger::CommandLine do
+  around { |example| Dir.mktmpdir { |folder| @folder = folder; example.run } }
+
+  def file(name, content)
+    File.join(@folder, name).tap { |path| File.binwrite(path, content.is_a?(String) ? content : JSON.generate(content)) }
+  end
+
+  def run(*arguments)
+    out, err = StringIO.new, StringIO.new
+    status = described_class.run(arguments, out: out, err: err)
+    [status, out.string, err.string]
+  end
+
+  let(:people) { file("directory.json", directory_document) }
+  let(:rules) { file("policy.json", policy_document(rule("notes", "lock", when: compare("count", "at_least", 4)))) }
+  let(:asked) { file("question.json", "user" => "asha", "record_type" => "loan", "unit" => "kiln", "mode" => "edit", "stored" => { "count" => 5 }) }
+
+  it "decides, with and without reasoning" do
+    status, out, = run("decide", "--policy", rules, "--directory", people, "--question", asked)
+    expect([status, JSON.parse(out).dig("fields", "notes", "level"), JSON.parse(out)["reasoning"]]).to eq([0, "read_only", nil])
+    _, out, = run("decide", "--policy", rules, "--directory", people, "--question", asked, "--reasoning")
+    expect(JSON.parse(out)["reasoning"].keys).to eq(loan_fields.map { |each| each["id"] })
+  end
+
+  it "turns a bad question down with every fault, on standard error" do
+    bad = file("bad.json", "user" => "ghost", "record_type" => "loan", "unit" => "moon", "mode" => "edit", "stored" => { "nothing" => 1 })
+    status, out, err = run("decide", "--policy", rules, "--directory", people, "--question", bad)
+    expect([status, out]).to eq([2, ""])
+    expect(err.lines.map { |line| line[/bad.json (\S+):/, 1] }).to contain_exactly("/user", "/unit", "/stored/nothing")
+  end
+
+  it "imports fields and people as documents that validate" do
+    _, out, = run("import-fields", file("study-visit.csv", "name,kind\nTopic,text\n"))
+    expect(JSON.parse(out)["record_types"][0]).to include("id" => "study-visit", "name" => "Study visit")
+    expect(CobaltLedger::Formats::Schema.faults("policy", JSON.parse(out))).to be_empty
+    ldif = file("people.ldif", "dn: uid=a,dc=x\nobjectClass: inetOrgPerson\nuid: a\ncn: A\n")
+    status, out, = run("import-people", ldif, "--mapping", file("mapping.json", CobaltLedger::Formats::PeopleLdif::DEFAULT_MAPPING))
+    expect([status, JSON.parse(out)["users"].size]).to eq([0, 1])
+  end
+
+  it "prints the map as CSV or JSON" do
+    _, out, = run("map", "--policy", rules, "--directory", people, "--record-type", "loan", "--mode", "edit")
+    expect(out).to include("Main,Notes,Read-only or Editable,Read-only or Editable\r\n")
+    _, out, = run("map", "--policy", rules, "--directory", people, "--record-type", "loan", "--mode", "view", "--format", "json")
+    expect(JSON.parse(out)["rows"]["notes"]).to eq([["read_only"], ["read_only"]])
+  end
+
+  it "explains itself, and exits with 2 on whatever it can't do" do
+    expect(run("--help")[0..1]).to match([0, include("import-people FILE")])
+    [[], ["dance"], ["decide"], ["decide", "--colour", "red"], ["import-fields"], ["import-fields", "/no/such/file.csv"],
+     ["map", "--policy", rules, "--directory", people, "--record-type", "loan", "--mode", "swim"], ["check", "--policy", file("x.json", "{")]].each do |arguments|
+      status, out, err = run(*arguments)
+      expect([status, out]).to eq([2, ""]), "#{arguments.inspect} gave #{status}"
+      expect(err).not_to be_empty
+    end
+  end
+
+  it "checks a policy in silence" do
+    expect(run("check", "--policy", rules, "--directory", people)).to eq([0, "", ""])
+  end
+end
