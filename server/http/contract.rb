@@ -59,7 +59,7 @@ module Server
 
       # A response may stand in one place for many operations.
       content = response["$ref"] ? "#{response['$ref'].delete_prefix('#')}/content" : "#{pointer(operation)}/responses/#{status}/content"
-      media = status >= 400 ? "application~1problem+json" : "application~1json"
+      media = status >= 400 ? "application~1problem%2Bjson" : "application~1json"
       @openapi.ref("##{content}/#{media}/schema").validate(body).map { |error| error["error"] }
     end
 

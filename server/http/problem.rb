@@ -26,7 +26,7 @@ module Server
 
     def to_h
       { "type" => "urn:cobalt-ledger:problem:#{kind}", "title" => TITLES.fetch(status, "Refused"), "status" => status,
-        "detail" => message }.merge(members.transform_keys(&:to_s))
+        "detail" => message.scrub }.merge(members.compact.transform_keys(&:to_s))
     end
   end
 end

@@ -66,6 +66,8 @@ module Server
 
     # Finds the operation in the contract and checks the request against it.
     def check_contract
+      raise Problem.new(400, "not-utf8", "The address is not UTF-8") unless Rack::Utils.unescape_path(request.path_info).valid_encoding?
+
       contract = Contract.instance
       operation = contract.operation(request.request_method, request.path_info)
       unless operation

@@ -106,8 +106,17 @@ module Server
                CobaltLedger::Formats::RecordTypeJsonSchema.read(@content, name: name)
              end
       old = before["record_types"].find { |item| item["id"] == type["id"] }
-      type = old.slice("plural", "title_field", "list_fields", "category_field").merge(type) if old
+      type = kept_heading(old, type).merge(type) if old
       before.merge("record_types" => before["record_types"].reject { |item| item["id"] == type["id"] } + [type])
+    end
+
+    # A list of fields does not say which of them name a record or stand in lists; what was chosen stays while it can.
+    def kept_heading(old, type)
+      ids = type["fields"].map { |field| field["id"] }
+      listed = (old["list_fields"] || []) & ids
+      { "plural" => old["plural"], "title_field" => old["title_field"], "category_field" => old["category_field"] }
+        .select { |name, value| value && (name == "plural" || ids.include?(value)) }
+        .merge(listed.empty? ? {} : { "list_fields" => listed })
     end
 
     def policy_changes(before, after)

@@ -107,7 +107,7 @@ module CobaltLedger
       def options(kind, property, place)
         return nil unless %w[choice choices].include?(kind)
 
-        values = kind == "choices" ? property.dig("items", "enum") : property["enum"]
+        values = property["enum"] || (property["items"].is_a?(Hash) ? property["items"]["enum"] : nil)
         return @faults.add("#{place}/enum", "must list texts") unless values.is_a?(Array) && values.compact.any? && values.compact.all?(String)
 
         values.compact.map { |value| { "id" => Identifier.from(value), "name" => value } }.uniq { |option| option["id"] }

@@ -1,0 +1,94 @@
+# frozen_string_literal: true
+
+RSpec.describe "Imports" do
+  before { sign_in("mairin") }
+
+  let(:ldif) { File.binread(File.join(Server::ROOT, "core/spec/fixtures/people-slapcat.ldif")) }
+  let(:directory) { JSON.parse(File.read(File.join(Server::ROOT, "demo/directory.json"))) }
+  let(:policy) { JSON.parse(File.read(File.join(Server::ROOT, "demo/policy.json"))) }
+
+  def titles(list) = @preview[list].map { |item| item["title"] }
+
+  it "previews a record type, then puts it into the change set" do
+    expect(import("fields-csv", "name,kind,label\nTopic,text,internal\nSecret,text,restricted\n", name: "Guided tour", apply: false)).to eq(200)
+    expect(titles("adds")).to eq(["Record type Guided tour"])
+    call(:get, "/api/catalogue?state=pending")
+    expect(answer["record_types"].size).to eq(4)
+    expect(import("fields-csv", "name,kind,label\nTopic,text,internal\n", name: "Guided tour")).to eq(200)
+    call(:get, "/api/catalogue?state=pending")
+    expect(answer["record_types"].map { |type| type["name"] }).to include("Guided tour")
+    call(:get, "/api/catalogue?state=in_force")
+    expect(answer["record_types"].map { |type| type["name"] }).not_to include("Guided tour")
+  end
+
+  it "says which fields a new list adds, changes and drops, and refuses to drop one that rules name" do
+    csv = "id,name,kind,section,label\nvisitor_name,Visitor,text,Request,internal\nlanguage,Language,text,Request,open\n"
+    expect(import("fields-csv", csv, name: "Study visit", apply: false)).to eq(422)
+    expect(told.join).to include("Study visit has no field “room”")
+    schema = { "title" => "Study visit", "type" => "object", "properties" => {} }
+    policy["record_types"].find { |type| type["id"] == "study-visit" }["fields"].each { |field| schema["properties"][field["id"]] = { "type" => "string", "x-kind" => field["kind"], "enum" => field["options"]&.map { |option| option["name"] }, "x-label" => field["label"], "x-section" => field["section"] }.compact }
+    schema["properties"]["language"] = { "type" => "string" }
+    expect(import("fields-json-schema", JSON.generate(schema), apply: false)).to eq(200)
+    expect(@preview["changes"][0]["lines"].first).to eq("New fields: Language")
+  end
+
+  it "brings people in from LDIF, merged by default" do
+    Server::DirectoryVersion.keep(directory.merge("users" => directory["users"].first(40)), by: "spec")
+    expect(import("people-ldif", ldif)).to eq(200)
+    expect(titles("adds")).to contain_exactly("User Zdeněk Trelawney", "User Juno Castlemaine")
+    expect(titles("drops")).to be_empty
+    call(:get, "/api/people?search=castlemaine")
+    expect(answer["items"].map { |user| user["roles"] }).to eq([["curator"]])
+  end
+
+  it "drops what the file lacks only when told to, and never what a rule still names" do
+    smaller = directory.merge("users" => directory["users"].reject { |user| user["id"] == "ivo.x" || user["id"] == "juno.castlemaine" })
+    import("directory", JSON.generate(smaller), apply: false)
+    expect(titles("drops")).to be_empty
+    import("directory", JSON.generate(smaller), replace: true)
+    expect(titles("drops")).to eq(["User Juno Castlemaine"])
+    without_role = smaller.merge("roles" => smaller["roles"].reject { |role| role["id"] == "courier" }, "users" => smaller["users"].map { |user| user.merge("roles" => user["roles"] - ["courier"]) })
+    expect(import("directory", JSON.generate(without_role), replace: true)).to eq(422)
+    expect(told.first).to include("rule “Couriers ring the borrower” still needs it")
+    call(:get, "/api/directory")
+    expect(answer["roles"].map { |role| role["id"] }).to include("courier")
+  end
+
+  it "imports exactly what was previewed, or nothing" do
+    import("directory", JSON.generate(directory.merge("users" => directory["users"].first(20))), replace: true, apply: false)
+    token = @preview["token"]
+    Server::DirectoryVersion.keep(directory.merge("roles" => directory["roles"] + [{ "id" => "new", "name" => "New" }]), by: "spec")
+    body = { kind: "directory", content: [JSON.generate(directory)].pack("m0"), replace: true, token: token }
+    expect(call(:post, "/api/imports", body)).to eq(412)
+    expect(call(:post, "/api/imports", body.except(:token))).to eq(422)
+  end
+
+  it "imports a policy document as edits" do
+    changed = policy.merge("rules" => policy["rules"].drop(1) + [policy["rules"][0].merge("title" => "Renamed")])
+    expect(import("policy", JSON.generate(changed))).to eq(200)
+    expect(titles("changes")).to eq(["Rule Renamed"])
+    call(:get, "/api/change-set")
+    expect(answer["edits"].map { |edit| edit["verb"] }).to eq(["changed"])
+  end
+
+  broken = {
+    "truncated JSON" => ["policy", "{\"format\":", "is not JSON"], "a directory of the wrong kind" => ["directory", "{\"format\":\"cobalt-ledger/policy\"}", "lacks “version” and “users”"],
+    "a wrong encoding" => ["people-ldif", "dn: uid=a\ncn: \xFF", "not UTF-8"], "an LDIF change record" => ["people-ldif", "dn: uid=a\nchangetype: add\n", "change record"],
+    "a cyclic schema" => ["fields-json-schema", '{"type":"object","properties":{"a":{"$ref":"#/properties/a"}}}', "refers to itself"],
+    "a CSV without names" => ["fields-csv", "kind\ntext\n", "lacks the column “name”"], "a CSV with an unknown label" => ["fields-csv", "name,label\nA,secret\n", "no sensitivity label “secret”"]
+  }
+  broken.each do |what, (kind, content, words)|
+    it "refuses #{what} whole" do
+      versions = [Server::DirectoryVersion.count, Server::Edit.count]
+      expect(import(kind, content, name: "Tour")).to eq(422)
+      expect(told.join).to include(words)
+      expect([Server::DirectoryVersion.count, Server::Edit.count]).to eq(versions)
+    end
+  end
+
+  it "refuses files over the limit and content that is not base64" do
+    expect(import("directory", "x" * (Server::Importing::SIZE_LIMIT + 1))).to eq(413)
+    expect(call(:post, "/api/imports/preview", { kind: "directory", content: "***" })).to eq(422)
+    expect(call(:post, "/api/imports/preview", { kind: "fields-csv", content: ["name\nA"].pack("m0") })).to eq(422)
+  end
+end

@@ -1,0 +1,22 @@
+# frozen_string_literal: true
+
+ENV["RACK_ENV"] = "test"
+require_relative "../server/boot"
+require "rack/test"
+require "tmpdir"
+require "fileutils"
+Dir[File.join(__dir__, "support", "*.rb")].sort.each { |file| require file }
+
+BCrypt::Engine.cost = 4
+
+RSpec.configure do |config|
+  config.disable_monkey_patching!
+  config.order = :random
+  config.expect_with(:rspec) { |expectations| expectations.syntax = :expect }
+  config.include ApiClient, type: :api
+  config.define_derived_metadata(file_path: %r{/spec/server/}) { |metadata| metadata[:type] = :api }
+  config.before(type: :api) do
+    SampleDatabase.fresh
+    Server::FailureCount.clear
+  end
+end

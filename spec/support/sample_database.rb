@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+# The sample business in a database of its own for each example: loaded once, then copied.
+module SampleDatabase
+  FOLDER = Dir.mktmpdir("cobalt-spec")
+  at_exit { FileUtils.remove_entry(FOLDER) if File.directory?(FOLDER) }
+
+  module_function
+
+  # Connects to a fresh copy. Returns its path.
+  def fresh
+    disconnect
+    File.join(FOLDER, "current.sqlite3").tap do |path|
+      remove(path)
+      FileUtils.cp(template, path)
+      open(path)
+    end
+  end
+
+  # Connects to a database with nothing in it but the tables.
+  def empty
+    disconnect
+    File.join(FOLDER, "empty.sqlite3").tap do |path|
+      remove(path)
+      open(path)
+      Server::Setup.prepare
+    end
+  end
+
+  def template
+    @template ||= File.join(FOLDER, "template.sqlite3").tap do |path|
+      open(path)
+      Server::DemoData.load
+      ActiveRecord::Base.connection.execute("PRAGMA wal_checkpoint(TRUNCATE)")
+      disconnect
+    end
+  end
+
+  def open(path)
+    Server::PolicyStore.reset!
+    Server::Database.open(path)
+  end
+
+  def disconnect = ActiveRecord::Base.connection_handler.clear_all_connections!(:all)
+  def remove(path) = FileUtils.rm_f([path, "#{path}-wal", "#{path}-shm"])
+end
