@@ -14,7 +14,7 @@ gem "sqlite3", "~> 2.0"
 gem "zeitwerk", "~> 2.6"
 
 group :test do
-  gem "axe-core-rspec", "~> 4.8"
+  gem "axe-core-api", "~> 4.8"
   gem "capybara", "~> 3.39"
   gem "cuprite", "~> 0.15"
   gem "prop_check", "~> 1.0"

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 # Starts the server. Called by bin/demo and bin/serve, which install and build first.
+require "fileutils"
 require "optparse"
 require_relative "../server/main"
 
@@ -20,9 +21,7 @@ rescue OptionParser::ParseError => e
 end
 
 database = options[:database] || File.join(Server::ROOT, "var", options[:demo] ? "demo.sqlite3" : "ledger.sqlite3")
-if options[:demo] && options[:fresh]
-  [database, "#{database}-wal", "#{database}-shm"].each { |file| File.delete(file) if File.exist?(file) }
-end
+[database, "#{database}-wal", "#{database}-shm"].each { |file| FileUtils.rm_f(file) } if options[:demo] && options[:fresh]
 Server::Database.open(database)
 Server::DemoData.load if options[:demo]
 Server::Setup.prepare

@@ -14,4 +14,5 @@ Gem::Specification.new do |spec|
   spec.add_dependency "json", ">= 2.13"
   spec.add_dependency "json_schemer", "~> 2.3"
   spec.add_dependency "zeitwerk", "~> 2.6"
+  spec.metadata["rubygems_mfa_required"] = "true"
 end

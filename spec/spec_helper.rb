@@ -5,7 +5,7 @@ require_relative "../server/boot"
 require "rack/test"
 require "tmpdir"
 require "fileutils"
-Dir[File.join(__dir__, "support", "*.rb")].sort.each { |file| require file }
+Dir[File.join(__dir__, "support", "*.rb")].each { |file| require file }
 
 BCrypt::Engine.cost = 4
 

@@ -3,14 +3,20 @@
 require "tmpdir"
 
 RSpec.describe CobaltLedger::CommandLine do
-  around { |example| Dir.mktmpdir { |folder| @folder = folder; example.run } }
+  around do |example|
+    Dir.mktmpdir do |folder|
+      @folder = folder
+      example.run
+    end
+  end
 
   def file(name, content)
     File.join(@folder, name).tap { |path| File.binwrite(path, content.is_a?(String) ? content : JSON.generate(content)) }
   end
 
   def run(*arguments)
-    out, err = StringIO.new, StringIO.new
+    out = StringIO.new
+    err = StringIO.new
     status = described_class.run(arguments, out: out, err: err)
     [status, out.string, err.string]
   end

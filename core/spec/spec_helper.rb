@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 require "cobalt_ledger"
-Dir[File.join(__dir__, "support", "*.rb")].sort.each { |file| require file }
+Dir[File.join(__dir__, "support", "*.rb")].each { |file| require file }
 
 RSpec.configure do |config|
   config.include Builders

@@ -8,8 +8,8 @@ module Server
   class Contract
     PATH = File.join(ROOT, "docs/openapi.yaml")
 
-    # One operation. template: "/api/rules/{id}"; method: "get"; spec: its part of the document.
-    Operation = Struct.new(:template, :method, :spec, :pattern, keyword_init: true)
+    # One operation. template: "/api/rules/{id}"; verb: "get"; spec: its part of the document.
+    Operation = Struct.new(:template, :verb, :spec, :pattern, keyword_init: true)
 
     def self.instance = @instance ||= new(YAML.safe_load_file(PATH, aliases: true))
 
@@ -17,8 +17,8 @@ module Server
       @openapi = JSONSchemer.openapi(document)
       @operations = document["paths"].flat_map do |template, item|
         pattern = /\A#{template.gsub(/\{[a-z_]+\}/, '[^/]+')}\z/
-        item.slice("get", "post", "put", "patch", "delete").map do |method, spec|
-          Operation.new(template: template, method: method, spec: spec, pattern: pattern)
+        item.slice("get", "post", "put", "patch", "delete").map do |verb, spec|
+          Operation.new(template: template, verb: verb, spec: spec, pattern: pattern)
         end
       end
       # Paths without placeholders first, so that /records/x/new is not taken for a number.
@@ -27,7 +27,7 @@ module Server
 
     # Returns the Operation, or nil when there is none for the path and method.
     def operation(method, path)
-      @operations.find { |candidate| candidate.method == method.downcase && candidate.pattern.match?(path) }
+      @operations.find { |candidate| candidate.verb == method.downcase && candidate.pattern.match?(path) }
     end
 
     # True when another method would find something at the path.
@@ -67,7 +67,7 @@ module Server
 
     # A JSON Pointer in a URI fragment: braces of the template are percent-encoded (RFC 6901, section 6).
     def pointer(operation)
-      "/paths/#{operation.template.gsub('/', '~1').gsub('{', '%7B').gsub('}', '%7D')}/#{operation.method}"
+      "/paths/#{operation.template.gsub('/', '~1').gsub('{', '%7B').gsub('}', '%7D')}/#{operation.verb}"
     end
 
     def schema_at(operation, rest)

@@ -20,7 +20,7 @@ module Server
 
     # For CobaltLedger::BadInput: lists every fault with its JSON Pointer.
     def self.from_bad_input(error, status = 422)
-      new(status, "bad-input", error.faults.map(&:to_s).join("; ")[0, 2000],
+      new(status, "bad-input", error.faults.join("; ")[0, 2000],
           faults: error.faults.map { |fault| { "pointer" => fault.pointer.to_s, "message" => fault.message } })
     end
 

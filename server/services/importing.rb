@@ -29,9 +29,7 @@ module Server
     def apply(token)
       PolicyEditor::LOCK.synchronize do
         target, before, after = outcome
-        unless token == token(before, after)
-          raise Problem.new(412, "changed-meanwhile", "Things have changed since the preview; look at it again")
-        end
+        raise Problem.new(412, "changed-meanwhile", "Things have changed since the preview; look at it again") unless token == token(before, after)
 
         target == "directory" ? keep_directory(after) : keep_policy(before, after)
       end
@@ -75,10 +73,10 @@ module Server
         CobaltLedger::Formats::PolicyJson.build(PolicyStore.instance.state(name).document, directory, shaped: true)
       rescue CobaltLedger::BadInput => e
         rules = PolicyStore.instance.state(name).document["rules"]
-        raise CobaltLedger::BadInput, e.faults.map { |fault|
+        raise(CobaltLedger::BadInput, e.faults.map do |fault|
           title = fault.pointer[%r{\A/rules/(\d+)}, 1]&.then { |index| rules[index.to_i]["title"] }
           CobaltLedger::Fault.new(pointer: fault.pointer, message: title ? "rule “#{title}” still needs it: #{fault.message}" : fault.message)
-        }
+        end)
       end
     end
 

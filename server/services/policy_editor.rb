@@ -92,7 +92,7 @@ module Server
     rescue CobaltLedger::BadInput => e
       raise e unless edits.size == 1
 
-      raise CobaltLedger::BadInput, e.faults.map { |fault| relative(fault, document, edits.first) }
+      raise(CobaltLedger::BadInput, e.faults.map { |fault| relative(fault, document, edits.first) })
     end
 
     def relative(fault, document, edit)

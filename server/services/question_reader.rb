@@ -33,7 +33,7 @@ module Server
       raise CobaltLedger::BadInput.at("/unit", "there is no unit “#{id}”") if id
 
       parents = state.directory.units.flat_map(&:above)
-      (state.directory.units.find { |unit| !parents.include?(unit.id) }&.id || "none")
+      state.directory.units.find { |unit| !parents.include?(unit.id) }&.id || "none"
     end
 
     # "role:courier" -> Principals. Kinds: user, role, group, department, unit; "everyone" for anybody.
@@ -58,7 +58,7 @@ module Server
       unknown = values.keys.reject { |id| type.field(id) }
       return values if unknown.empty?
 
-      raise CobaltLedger::BadInput, unknown.map { |id| CobaltLedger::Fault.new(pointer: "/entered/#{id}", message: "#{type.name} has no field “#{id}”") }
+      raise(CobaltLedger::BadInput, unknown.map { |id| CobaltLedger::Fault.new(pointer: "/entered/#{id}", message: "#{type.name} has no field “#{id}”") })
     end
   end
 end

@@ -107,7 +107,7 @@ module Server
 
     def judge(question, changes)
       verdict = CobaltLedger::Decisions::Saving.new(@state.engine).judge(question, changes)
-      return yield(verdict.values) if verdict.accepted
+      return yield(verdict.stored) if verdict.accepted
 
       raise Problem.new(422, "refused-save", verdict.refusals.map(&:words).join("; ")[0, 2000],
                         refusals: verdict.refusals.map { |refusal| refusal.to_h.transform_keys(&:to_s) })

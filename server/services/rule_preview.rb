@@ -35,7 +35,7 @@ module Server
                              engine: CobaltLedger::Decisions::Engine.new(policy, @pending.directory))
     rescue CobaltLedger::BadInput => e
       own = "/rules/#{index}"
-      raise CobaltLedger::BadInput, e.faults.map { |fault| CobaltLedger::Fault.new(pointer: fault.pointer.delete_prefix(own), message: fault.message) }
+      raise(CobaltLedger::BadInput, e.faults.map { |fault| CobaltLedger::Fault.new(pointer: fault.pointer.delete_prefix(own), message: fault.message) })
     end
 
     # Cells of the map that differ: Array of {"field", "column", "before", "after"}.

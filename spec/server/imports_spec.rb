@@ -26,7 +26,13 @@ RSpec.describe "Imports" do
     expect(import("fields-csv", csv, name: "Study visit", apply: false)).to eq(422)
     expect(told.join).to include("Study visit has no field “room”")
     schema = { "title" => "Study visit", "type" => "object", "properties" => {} }
-    policy["record_types"].find { |type| type["id"] == "study-visit" }["fields"].each { |field| schema["properties"][field["id"]] = { "type" => "string", "x-kind" => field["kind"], "enum" => field["options"]&.map { |option| option["name"] }, "x-label" => field["label"], "x-section" => field["section"] }.compact }
+    policy["record_types"].find do |type|
+      type["id"] == "study-visit"
+    end["fields"].each do |field|
+      schema["properties"][field["id"]] = { "type" => "string", "x-kind" => field["kind"], "enum" => field["options"]&.map do |option|
+        option["name"]
+      end, "x-label" => field["label"], "x-section" => field["section"] }.compact
+    end
     schema["properties"]["language"] = { "type" => "string" }
     expect(import("fields-json-schema", JSON.generate(schema), apply: false)).to eq(200)
     expect(@preview["changes"][0]["lines"].first).to eq("New fields: Language")
@@ -42,7 +48,7 @@ RSpec.describe "Imports" do
   end
 
   it "drops what the file lacks only when told to, and never what a rule still names" do
-    smaller = directory.merge("users" => directory["users"].reject { |user| user["id"] == "ivo.x" || user["id"] == "juno.castlemaine" })
+    smaller = directory.merge("users" => directory["users"].reject { |user| ["ivo.x", "juno.castlemaine"].include?(user["id"]) })
     import("directory", JSON.generate(smaller), apply: false)
     expect(titles("drops")).to be_empty
     import("directory", JSON.generate(smaller), replace: true)

@@ -24,7 +24,8 @@ RSpec.describe "Looking as somebody else" do
   end
 
   it "tries a save without storing anything" do
-    call(:post, "/api/rehearsal/save", { question: { as: "user:tomas.reyl", record_type: "outgoing-loan", mode: "edit", record: "LN-0042", entered: { "policy_number" => nil, "leaving_date" => "2027-01-01" } } })
+    call(:post, "/api/rehearsal/save",
+         { question: { as: "user:tomas.reyl", record_type: "outgoing-loan", mode: "edit", record: "LN-0042", entered: { "policy_number" => nil, "leaving_date" => "2027-01-01" } } })
     expect(answer["accepted"]).to be(false)
     expect(answer["refusals"].map { |refusal| refusal.values_at("field", "kind") }).to contain_exactly(%w[policy_number required], %w[leaving_date locked])
     expect(Server::Record.find_by(number: "LN-0042").values["policy_number"]).to eq("HX-20931")

@@ -19,7 +19,7 @@ module ApiClient
   def call(method, path, body = nil, if_match: nil, csrf: @csrf, type: "application/json")
     env = { "CONTENT_TYPE" => type, "HTTP_X_CSRF_TOKEN" => csrf, "HTTP_IF_MATCH" => if_match }.compact
     text = body.nil? || body.is_a?(String) ? body : JSON.generate(body)
-    custom_request(method.to_s.upcase, path, {}, env.merge(text ? { :input => text } : {}))
+    custom_request(method.to_s.upcase, path, {}, env.merge(text ? { input: text } : {}))
     hold_against_contract(method, path)
     last_response.status
   end

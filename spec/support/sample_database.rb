@@ -13,7 +13,7 @@ module SampleDatabase
     File.join(FOLDER, "current.sqlite3").tap do |path|
       remove(path)
       FileUtils.cp(template, path)
-      open(path)
+      connect(path)
     end
   end
 
@@ -22,23 +22,23 @@ module SampleDatabase
     disconnect
     File.join(FOLDER, "empty.sqlite3").tap do |path|
       remove(path)
-      open(path)
+      connect(path)
       Server::Setup.prepare
     end
   end
 
   def template
     @template ||= File.join(FOLDER, "template.sqlite3").tap do |path|
-      open(path)
+      connect(path)
       Server::DemoData.load
       ActiveRecord::Base.connection.execute("PRAGMA wal_checkpoint(TRUNCATE)")
       disconnect
     end
   end
 
-  def open(path)
+  def connect(path)
     Server::PolicyStore.reset!
-    Server::Database.open(path)
+    Server::Database.connect(path)
   end
 
   def disconnect = ActiveRecord::Base.connection_handler.clear_all_connections!(:all)

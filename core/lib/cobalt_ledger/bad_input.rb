@@ -8,7 +8,7 @@ module CobaltLedger
     # faults: Array of Fault, at least one.
     def initialize(faults)
       @faults = Array(faults).freeze
-      super(@faults.map(&:to_s).join("; "))
+      super(@faults.join("; "))
     end
 
     # A refusal for a single fault.

@@ -101,10 +101,10 @@ module CobaltLedger
       unit = options["unit"] || people.units.find { |node| node.above.empty? }&.id
       raise BadInput.at("--unit", "no unit “#{unit}” in the directory") unless people.find(:unit, unit)
 
-      map = Decisions::AccessMap.new(Decisions::Engine.new(policy, people), record_type: type, unit: unit,
-                                     columns: people.roles.map { |role| people.bare(:role, role.id) },
-                                     mode: one_of("mode", needed(options, "mode"), Decisions::Question::MODES),
-                                     channel: one_of("channel", options["channel"] || "form", Decisions::Question::CHANNELS))
+      mode = one_of("mode", needed(options, "mode"), Decisions::Question::MODES)
+      channel = one_of("channel", options["channel"] || "form", Decisions::Question::CHANNELS)
+      columns = people.roles.map { |role| people.bare(:role, role.id) }
+      map = Decisions::AccessMap.new(Decisions::Engine.new(policy, people), record_type: type, unit: unit, columns: columns, mode: mode, channel: channel)
       return @out.write(Formats::MapCsv.write(map)) unless one_of("format", options["format"] || "csv", %w[csv json]) == "json"
 
       print_json("columns" => map.columns.map(&:title), "rows" => map.rows.transform_values { |cells| cells.map(&:levels) })
@@ -145,7 +145,7 @@ module CobaltLedger
     def in_file(path)
       yield File.binread(path)
     rescue BadInput => e
-      raise BadInput, e.faults.map { |fault| Fault.new(pointer: "#{path} #{fault.pointer}".strip, message: fault.message) }
+      raise(BadInput, e.faults.map { |fault| Fault.new(pointer: "#{path} #{fault.pointer}".strip, message: fault.message) })
     end
 
     def print_json(document) = @out.puts(JSON.pretty_generate(plain(document)))

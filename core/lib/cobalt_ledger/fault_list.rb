@@ -15,7 +15,7 @@ module CobaltLedger
       nil
     end
 
-    def each(&block) = @faults.each(&block)
+    def each(&) = @faults.each(&)
     def empty? = @faults.empty?
 
     # Raises BadInput when anything was noted.

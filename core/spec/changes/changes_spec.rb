@@ -2,7 +2,9 @@
 
 RSpec.describe CobaltLedger::Changes do
   let(:before_document) { policy_document(rule("notes", "lock", audience: { "any" => [{ "role" => "courier" }] })) }
-  let(:after_document) { before_document.merge("rules" => [before_document["rules"][0].merge("effects" => [{ "effect" => "hide" }]), rule("contact", "show", audience: { "any" => [{ "role" => "registrar" }] })]) }
+  let(:after_document) do
+    before_document.merge("rules" => [before_document["rules"][0].merge("effects" => [{ "effect" => "hide" }]), rule("contact", "show", audience: { "any" => [{ "role" => "registrar" }] })])
+  end
 
   def engine_of(document) = CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document, directory), directory)
 

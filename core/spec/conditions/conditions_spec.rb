@@ -16,16 +16,16 @@ RSpec.describe CobaltLedger::Conditions do
 
   describe "comparisons" do
     examples = {
-      ["stage", "equal", "signed"] => { true => "signed", false => "out" },
-      ["stage", "not_equal", "signed"] => { true => "out", false => "signed" },
+      %w[stage equal signed] => { true => "signed", false => "out" },
+      %w[stage not_equal signed] => { true => "out", false => "signed" },
       ["count", "less", 4] => { true => 3, false => 4 }, ["count", "at_most", 4] => { true => 4, false => 5 },
       ["count", "greater", 4] => { true => 5, false => 4 }, ["count", "at_least", 4] => { true => 4, false => 3 },
       ["value", "between", ["1.10", 2]] => { true => "1.1", false => "2.01" },
       ["stage", "one_of", %w[signed out]] => { true => "out", false => "enquiry" },
       ["stage", "none_of", %w[signed out]] => { true => "enquiry", false => "out" },
-      ["notes", "begins_with", "HX"] => { true => "HX-1", false => "hx-1" },
-      ["notes", "includes", "gilt"] => { true => "mercury gilt", false => "mercury" },
-      ["notes", "is_filled"] => { true => "x", false => "  " }, ["notes", "is_blank"] => { true => "", false => "x" }
+      %w[notes begins_with HX] => { true => "HX-1", false => "hx-1" },
+      %w[notes includes gilt] => { true => "mercury gilt", false => "mercury" },
+      %w[notes is_filled] => { true => "x", false => "  " }, %w[notes is_blank] => { true => "", false => "x" }
     }
     examples.each do |(field_id, comparison, value), outcomes|
       it "#{field_id} #{comparison} #{value}" do
@@ -72,12 +72,15 @@ RSpec.describe CobaltLedger::Conditions do
 
   {
     "an unknown field" => [{ "compare" => "equal", "left" => { "field" => "nothing" }, "right" => { "value" => 1 } }, "/when/left/field: Outgoing loan has no field “nothing”"],
-    "a comparison that does not suit" => [{ "compare" => "less", "left" => { "field" => "stage" }, "right" => { "value" => "out" } }, "/when/compare: “is before” does not suit Stage, which is of kind choice"],
+    "a comparison that does not suit" => [{ "compare" => "less", "left" => { "field" => "stage" }, "right" => { "value" => "out" } },
+                                          "/when/compare: “is before” does not suit Stage, which is of kind choice"],
     "a value of the wrong kind" => [{ "compare" => "equal", "left" => { "field" => "count" }, "right" => { "value" => "many" } }, "/when/right/value: Count must be a whole number"],
-    "an impossible range" => [{ "compare" => "between", "left" => { "field" => "count" }, "right" => { "values" => [9, 1] } }, "/when/right/values: the range ends before it begins, so it can never hold"],
+    "an impossible range" => [{ "compare" => "between", "left" => { "field" => "count" }, "right" => { "values" => [9, 1] } },
+                              "/when/right/values: the range ends before it begins, so it can never hold"],
     "a missing value" => [{ "compare" => "equal", "left" => { "field" => "count" } }, "/when/right: a value to compare with is missing"],
     "a value where none belongs" => [{ "compare" => "is_blank", "left" => { "field" => "count" }, "right" => { "value" => 1 } }, "/when/right: nothing can stand on the right of “is blank”"],
-    "fields of kinds that do not match" => [{ "compare" => "equal", "left" => { "field" => "count" }, "right" => { "field" => "notes" } }, "/when/right/field: Notes (long text) can't be compared with Count (whole number)"],
+    "fields of kinds that do not match" => [{ "compare" => "equal", "left" => { "field" => "count" }, "right" => { "field" => "notes" } },
+                                            "/when/right/field: Notes (long text) can't be compared with Count (whole number)"],
     "an unknown comparison" => [{ "compare" => "resembles", "left" => { "field" => "count" } }, "/when/compare: there is no comparison “resembles”"]
   }.each do |what, (document, words)|
     it "refuses #{what} and names the place" do

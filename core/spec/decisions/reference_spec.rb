@@ -5,7 +5,7 @@ RSpec.describe "Decisions held against a simple reference" do
 
   it "agrees on every facet of every field, with and without reasoning (#{cases} cases)" do
     seed = Integer(ENV.fetch("SEED", Random.new_seed % 1_000_000))
-    puts "\n  reference seed #{seed} (repeat with SEED=#{seed})"
+
     (cases / 6).times do |number|
       generator = PolicyGenerator.new(seed + number)
       document = generator.policy(self)

@@ -13,13 +13,13 @@ RSpec.describe CobaltLedger::Decisions::Saving do
   it "accepts what stood open, and keeps the rest of the record" do
     verdict = judge(guarded, { "count" => 3 }, count: 2, value: 10)
     expect(verdict.accepted).to be(true)
-    expect(verdict.values).to eq("count" => 3, "value" => 10)
+    expect(verdict.stored).to eq("count" => 3, "value" => 10)
   end
 
   it "refuses a locked field whole and names the rule" do
     verdict = judge(guarded, { "value" => 5, "count" => 9 }, stage: "signed", value: 10, notes: "x")
     expect(verdict.accepted).to be(false)
-    expect(verdict.values).to eq("stage" => "signed", "value" => 10, "notes" => "x")
+    expect(verdict.stored).to eq("stage" => "signed", "value" => 10, "notes" => "x")
     expect(verdict.refusals.map(&:words)).to eq(["Value can't be changed: it is locked, by rule 1 Values hold once signed"])
   end
 

@@ -65,7 +65,8 @@ RSpec.describe "Policy and directory documents" do
     expect(refusals(base.merge("baselines" => [baseline]))).to contain_exactly(
       "/baselines/0: assign the baseline to units or to categories; as it is it would never hold", "/baselines/0/states/nothing: Outgoing loan has no field “nothing”"
     )
-    expect(refusals(base.merge("baselines" => [baseline.merge("categories" => ["lost"], "states" => { "notes" => { "entry" => "locked" } })]))).to eq(["/baselines/0/categories/0: Stage has no option “lost”"])
+    expect(refusals(base.merge("baselines" => [baseline.merge("categories" => ["lost"],
+                                                              "states" => { "notes" => { "entry" => "locked" } })]))).to eq(["/baselines/0/categories/0: Stage has no option “lost”"])
   end
 
   it "refuses text that is truncated, wrongly encoded, too deep or too large" do

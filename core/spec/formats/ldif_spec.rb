@@ -41,7 +41,8 @@ RSpec.describe CobaltLedger::Formats::PeopleLdif do
 
   it "takes departments from the tree where the mapping names a class for them" do
     mapping = described_class::DEFAULT_MAPPING.merge("department" => { "class" => "organizationalUnit", "id" => "ou" })
-    text = ldif("dn: ou=Collections,dc=x\nobjectClass: organizationalUnit\nou: Collections", "dn: ou=Stores, ou=collections, dc=x\nobjectClass: organizationalUnit\nou: Stores", person("a", "departmentNumber: Stores"))
+    text = ldif("dn: ou=Collections,dc=x\nobjectClass: organizationalUnit\nou: Collections", "dn: ou=Stores, ou=collections, dc=x\nobjectClass: organizationalUnit\nou: Stores",
+                person("a", "departmentNumber: Stores"))
     found = described_class.read(text, mapping)
     expect(found["departments"]).to eq([{ "id" => "collections", "name" => "Collections" }, { "id" => "stores", "name" => "Stores", "parent" => "collections" }])
   end

@@ -93,7 +93,11 @@ class PolicyGenerator
     when "count", "level"
       return ["between", { "values" => [1, 5] }] if chance(0.15)
 
-      [pick(%w[less at_most greater at_least equal]), chance(0.2) ? { "field" => id == "count" ? "level" : "count" } : { "value" => pick([1, 5]) }]
+      [pick(%w[less at_most greater at_least equal]), if chance(0.2)
+                                                        { "field" => id == "count" ? "level" : "count" }
+                                                      else
+                                                        { "value" => pick([1, 5]) }
+                                                      end]
     when "agreed" then ["equal", { "value" => chance(0.5) }]
     else [pick(%w[begins_with includes equal]), { "value" => pick(%w[Ilse mercury x]) }]
     end

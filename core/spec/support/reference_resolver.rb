@@ -70,7 +70,8 @@ class ReferenceResolver
 
   def baseline(field)
     label = @policy["labels"].find { |each| each["id"] == field["label"] }["start"]
-    sure, doubtful = [], []
+    sure = []
+    doubtful = []
     (@policy["baselines"] || []).each do |each|
       state = each["states"][field["id"]]
       next if state.nil? || each["record_type"] != @type["id"]
@@ -182,7 +183,7 @@ class ReferenceResolver
     when "at_most" then left <= right
     when "greater" then left > right
     when "at_least" then left >= right
-    when "between" then left >= right[0] && left <= right[1]
+    when "between" then left.between?(right[0], right[1])
     when "one_of" then right.include?(left)
     when "none_of" then !right.include?(left)
     when "begins_with" then left[0, right.size] == right

@@ -4,7 +4,7 @@ module CobaltLedger
   module Catalogue
     # One field of a record type. Immutable.
     class Field
-      attr_reader :id, :name, :section, :label, :options, :help, :formula, :numbering, :refers_to, :baseline, :kind_name
+      attr_reader :id, :name, :section, :label, :options, :help, :formula, :numbering, :refers_to, :baseline, :kind_name, :kind
 
       # id, name: String; kind: name of a Kind; section, label: identifiers; options: Array of Option;
       # formula: String for computed; numbering: pattern such as "LN-####" for auto-number;
@@ -26,8 +26,6 @@ module CobaltLedger
         @baseline = baseline
         freeze
       end
-
-      attr_reader :kind
 
       def family = kind.family
       def option(option_id) = @options_by_id[option_id]

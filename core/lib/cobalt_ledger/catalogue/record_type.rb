@@ -4,7 +4,7 @@ module CobaltLedger
   module Catalogue
     # One kind of business record: its sections and fields, in the order of the form. Immutable.
     class RecordType
-      attr_reader :id, :name, :plural, :sections, :fields, :title_field, :list_fields, :category_field
+      attr_reader :id, :name, :plural, :sections, :fields, :title_field, :list_fields, :category_field, :formulas
 
       # sections: Array of Section; fields: Array of Field; title_field: identifier of the field that names a
       # record in lists; list_fields: identifiers; category_field: choice field that baselines may refer to.
@@ -21,8 +21,6 @@ module CobaltLedger
         @formulas = Formulas.new(self)
         freeze
       end
-
-      attr_reader :formulas
 
       def field(field_id) = @fields_by_id[field_id]
       def section(section_id) = sections.find { |section| section.id == section_id }

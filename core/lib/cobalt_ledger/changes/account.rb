@@ -37,7 +37,8 @@ module CobaltLedger
 
       def details(edit)
         %w[title reason rank kind state owner review_by].filter_map do |name|
-          old, new = edit.before[name], edit.after[name]
+          old = edit.before[name]
+          new = edit.after[name]
           "#{Words.capitalize(name.tr('_', ' '))}: #{old || 'none'} becomes #{new || 'none'}" unless old == new
         end
       end

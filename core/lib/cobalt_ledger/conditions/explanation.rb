@@ -6,8 +6,7 @@ module CobaltLedger
     # outcome: true, false, or nil when it can't be evaluated; saw: the values it met, in words.
     Explanation = Struct.new(:words, :outcome, :saw, :parts, keyword_init: true) do
       def to_h
-        { "words" => words, "outcome" => outcome, "saw" => saw, "parts" => parts&.map(&:to_h) }.compact
-          .merge("outcome" => outcome)
+        { "words" => words, "outcome" => outcome, "saw" => saw, "parts" => parts&.map(&:to_h) }.compact.merge("outcome" => outcome)
       end
 
       # The comparisons that made the outcome what it is.

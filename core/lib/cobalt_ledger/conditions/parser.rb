@@ -49,9 +49,7 @@ module CobaltLedger
         return @faults.add("#{pointer}/compare", "there is no comparison “#{hash['compare']}”") unless method
 
         field = field_at(hash["left"], "#{pointer}/left") or return nil
-        unless method.suits?(field.family)
-          return @faults.add("#{pointer}/compare", "“#{method.words(field.family)}” does not suit #{field.name}, which is of kind #{field.kind.title}")
-        end
+        return @faults.add("#{pointer}/compare", "“#{method.words(field.family)}” does not suit #{field.name}, which is of kind #{field.kind.title}") unless method.suits?(field.family)
 
         right(method, hash["right"], field, "#{pointer}/right") do |operand|
           Comparison.new(hash["compare"], Operands::Entered.new(field.id), operand)
@@ -109,9 +107,7 @@ module CobaltLedger
       def literal(raw, field, pointer, many: false)
         value = field.parse(many && raw.is_a?(String) ? [raw] : raw)
         return @faults.add(pointer, "must not be blank; use “is blank” instead") if value.nil?
-        if field.kind_name == "person" && @directory && !@directory.find(:user, value)
-          return @faults.add(pointer, "no user “#{value}” in the directory")
-        end
+        return @faults.add(pointer, "no user “#{value}” in the directory") if field.kind_name == "person" && @directory && !@directory.find(:user, value)
 
         Operands::Literal.new(value, field)
       rescue Catalogue::Kind::Unsuitable => e

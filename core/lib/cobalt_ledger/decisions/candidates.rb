@@ -68,7 +68,7 @@ module CobaltLedger
         ids = [field.id]
         @comparisons.each { |comparison| ids |= comparison.fields if comparison.fields.include?(field.id) }
         @record_type.formulas.steps.each { |computed, _tree, inputs| ids |= [computed.id] if inputs.include?(field.id) }
-        @comparisons.select { |comparison| (comparison.fields & ids).any? }.flat_map do |comparison|
+        @comparisons.select { |comparison| comparison.fields.intersect?(ids) }.flat_map do |comparison|
           case comparison.right
           when Conditions::Operands::Literal then [comparison.right.value]
           when Conditions::Operands::Literals then comparison.right.values

@@ -54,7 +54,7 @@ module CobaltLedger
       def baseline_entries(units_above)
         @policy.baselines_of(record_type.id).each_with_object({}) do |baseline, found|
           test = nil
-          unless (baseline.units & units_above).any?
+          unless baseline.units.intersect?(units_above)
             next if baseline.categories.empty?
 
             test = test_index(category_condition(baseline))

@@ -8,8 +8,8 @@ module CobaltLedger
       # "unsuitable" or "unknown"; rules: Array of {"id", "number", "title"}; words: for people.
       Refusal = Struct.new(:field, :kind, :words, :rules, keyword_init: true)
 
-      # accepted: true or false; values: Hash of JSON values to store; refusals: Array of Refusal.
-      Verdict = Struct.new(:accepted, :values, :refusals, :decision, keyword_init: true)
+      # accepted: true or false; stored: Hash of JSON values to store; refusals: Array of Refusal.
+      Verdict = Struct.new(:accepted, :stored, :refusals, :decision, keyword_init: true)
 
       # Decisions made at most while looking for an order of the changes.
       BUDGET = 4_000
@@ -31,13 +31,13 @@ module CobaltLedger
         refusals += missing(decision, changes, refusals)
         return refused(question, refusals, decision) if refusals.any?
 
-        Verdict.new(accepted: true, values: final, refusals: [], decision: decision)
+        Verdict.new(accepted: true, stored: final, refusals: [], decision: decision)
       end
 
       private
 
       def refused(question, refusals, decision = nil)
-        Verdict.new(accepted: false, values: question.stored, refusals: refusals, decision: decision)
+        Verdict.new(accepted: false, stored: question.stored, refusals: refusals, decision: decision)
       end
 
       def readable(record_type, changes)

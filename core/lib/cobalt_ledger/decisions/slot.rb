@@ -10,6 +10,8 @@ module CobaltLedger
       # Combinations remembered for one field before starting over.
       MEMORY = 4096
 
+      DIGITS = { false => 0, nil => 1, true => 2 }.freeze
+
       # A baseline's state or a rule, with the index of the test it depends on (nil when it always applies).
       Entry = Struct.new(:source, :state, :test)
 
@@ -34,7 +36,7 @@ module CobaltLedger
         key = 1
         @tests.each do |index|
           outcome = outcomes[index]
-          key = (key * 3) + (outcome ? 2 : (outcome.nil? ? 1 : 0))
+          key = (key * 3) + DIGITS[outcome]
         end
         @memory[key] || remember(key, outcomes)
       end

@@ -68,7 +68,9 @@ module CobaltLedger
       end
 
       def options(text)
-        text&.split("|")&.map(&:strip)&.reject(&:empty?)&.map { |option| { "id" => Identifier.from(option), "name" => option } }
+        return nil unless text
+
+        text.split("|").map(&:strip).reject(&:empty?).map { |option| { "id" => Identifier.from(option), "name" => option } }
       end
 
       def required(text, place)

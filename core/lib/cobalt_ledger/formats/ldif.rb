@@ -75,7 +75,7 @@ module CobaltLedger
       end
 
       def pair(number, line)
-        match = line.match(/\A([A-Za-z][A-Za-z0-9-]*|\d+(?:\.\d+)+)((?:;[A-Za-z0-9-]+)*)(::|:<|:)[ ]*(.*)\z/)
+        match = line.match(/\A([A-Za-z][A-Za-z0-9-]*|\d+(?:\.\d+)+)((?:;[A-Za-z0-9-]+)*)(::|:<|:) *(.*)\z/)
         return @faults.add("line #{number}", "is not “attribute: value”") unless match
         return @faults.add("line #{number}", "keeps its value elsewhere; values must stand in the file") if match[3] == ":<"
 

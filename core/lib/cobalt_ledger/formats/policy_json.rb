@@ -57,7 +57,7 @@ module CobaltLedger
 
       def duplicates(member, items)
         items.each_with_index.group_by { |item, _| item["id"] }.each do |id, found|
-          found.drop(1).each { |_, index| @faults.add("/#{member}/#{index}/id", "the identifier “#{id}” is used twice") }
+          found.drop(1).map(&:last).each { |index| @faults.add("/#{member}/#{index}/id", "the identifier “#{id}” is used twice") }
         end
       end
 

@@ -25,7 +25,7 @@ module CobaltLedger
 
       # :unit, :mode or :channel, whichever keeps the rule from applying; nil when it applies.
       def mismatch(units_above, mode, channel)
-        return :unit unless units.empty? || (units & units_above).any?
+        return :unit unless units.empty? || units.intersect?(units_above)
         return :mode unless modes.empty? || modes.include?(mode)
 
         :channel unless channels.empty? || channels.include?(channel)

@@ -25,9 +25,7 @@ module CobaltLedger
       def segments
         parts = [Segment.new(nil, "For "), Segment.new("audience", @rule.audience.words(@directory)), Segment.new(nil, ", "),
                  Segment.new("reach", reach)]
-        if @rule.condition
-          parts << Segment.new(nil, ", when ") << Segment.new("condition", @rule.condition.words(@record_type, @directory))
-        end
+        parts << Segment.new(nil, ", when ") << Segment.new("condition", @rule.condition.words(@record_type, @directory)) if @rule.condition
         parts << Segment.new(nil, ": ") << Segment.new("targets", targets)
         parts << Segment.new(nil, plural? ? " are " : " is ")
         parts << Segment.new("effects", Words.list(@rule.effects.map(&:words))) << Segment.new(nil, ".")

@@ -29,7 +29,7 @@ export default function CatalogueScreen() {
             ))}
             {may("import") && <p style={{ margin: 0, padding: 14 }}><Button onClick={() => setImporting(true)}>Import from a file</Button></p>}
           </nav>
-          <div className="sheet">
+          <div className="sheet" tabIndex={0} role="region" aria-label="Record type">
             {catalogue.error ? <ProblemNotice error={catalogue.error} onAgain={() => void catalogue.refetch()} /> : null}
             {!data && !catalogue.error && <Loading />}
             {data && !type && <div className="empty">No record type yet. Import one: a JSON Schema, a CSV list of fields, or a policy document.</div>}

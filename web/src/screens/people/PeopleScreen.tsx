@@ -8,6 +8,7 @@ import { useQuestionSearch } from "../../question/useQuestion";
 import { ImportPanel } from "../../shared/ImportPanel";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
+import { useSearchBox } from "../../shared/useSearchBox";
 import { useAccount } from "../../shell/account";
 
 const PAGE = 50;
@@ -31,6 +32,7 @@ export default function PeopleScreen() {
     }
     return next;
   }, { replace });
+  const [box, setBox] = useSearchBox(text, (found) => set({ find: found }, true));
   return (
     <>
       <QuestionStrip who="audiences" />
@@ -54,7 +56,7 @@ export default function PeopleScreen() {
               <h1>{within ? nameOf(within, directory.data) : "People"}</h1>
               <span className="soft">{people.data ? `${people.data.total} ${people.data.total === 1 ? "person" : "people"}` : ""}</span>
               <span className="push">
-                <Input allowClear aria-label="Find people" placeholder="Find by name or e-mail" value={text} onChange={(event) => set({ find: event.target.value }, true)} style={{ width: 220 }} />
+                <Input allowClear aria-label="Find people" placeholder="Find by name or e-mail" value={box} onChange={(event) => setBox(event.target.value)} style={{ width: 220 }} />
                 {may("import") && <Button onClick={() => setImporting(true)}>Import from a file</Button>}
               </span>
             </div>

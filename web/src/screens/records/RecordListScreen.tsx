@@ -5,6 +5,7 @@ import { ask, query } from "../../api/client";
 import type { RecordList } from "../../api/types";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
+import { useSearchBox } from "../../shared/useSearchBox";
 import { useAccount } from "../../shell/account";
 import { useRecordTypes } from "./useRecordTypes";
 
@@ -36,6 +37,7 @@ export default function RecordListScreen() {
     }
     return next;
   }, { replace });
+  const [box, setBox] = useSearchBox(find, (text) => set({ find: text }, true));
   const units = new Map((types.data?.units ?? []).map((unit) => [unit.id, unit.name]));
   const open = (number: string) => void navigate(`/records/${type?.id}/${encodeURIComponent(number)}`);
   const data = list.data;
@@ -56,7 +58,7 @@ export default function RecordListScreen() {
             <div className="head">
               <h1>{type.plural}</h1><span className="soft">{data ? `${data.total} ${data.total === 1 ? "record" : "records"}` : ""}</span>
               <span className="push">
-                <Input allowClear aria-label="Find records" placeholder="Find in what you may see" value={find} onChange={(event) => set({ find: event.target.value }, true)} style={{ width: 220 }} />
+                <Input allowClear aria-label="Find records" placeholder="Find in what you may see" value={box} onChange={(event) => setBox(event.target.value)} style={{ width: 220 }} />
                 <Button type="primary" onClick={() => open("new")}>New {type.name.toLowerCase()}</Button>
               </span>
             </div>

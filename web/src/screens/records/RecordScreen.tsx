@@ -109,7 +109,7 @@ function Sheet({ type, number, mode, onMode }: Props) {
       {error && !moved && (refusals.length > 0
         ? <div className="notice" role="alert"><b>The save was refused; nothing was changed</b><ul>{refusals.map((refusal) => <li key={`${refusal.field} ${refusal.kind}`}>{refusal.words}</li>)}</ul></div>
         : <ProblemNotice error={error} />)}
-      <RecordForm form={data.form} entered={entered} onEnter={enter} people={data.people} faults={faults} />
+      <div className="record-columns"><RecordForm form={data.form} entered={entered} onEnter={enter} people={data.people} faults={faults} /></div>
     </>
   );
 }

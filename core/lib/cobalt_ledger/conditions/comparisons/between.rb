@@ -9,7 +9,7 @@ module CobaltLedger
 
         def self.families = %i[number date time]
         def self.takes = :pair
-        def self.holds?(left, right) = left >= right[0] && left <= right[1]
+        def self.holds?(left, right) = left.between?(right[0], right[1])
         def self.words(_family) = "is between"
       end
     end

@@ -1,0 +1,70 @@
+# frozen_string_literal: true
+
+RSpec.describe "Catalogue, People and Changes" do
+  before { enter_as("mairin") }
+
+  def broken(name, text) = File.join(SampleDatabase::FOLDER, name).tap { |path| File.write(path, text) }
+
+  it "looks through record types, labels and baselines" do
+    visit("/catalogue?type=outgoing-loan")
+    expect(page).to have_css("tr", text: "Insured total")
+    expect(page).to have_text("item_count * unit_value")
+    expect(page).to have_text("Research loans carry no fee")
+    click_button("Collection object")
+    expect(page).to have_current_path(/type=collection-object/)
+    expect(page).to have_css("h1", text: "Collection object")
+    expect_no_barrier
+  end
+
+  it "refuses a broken file whole, with each fault and its place" do
+    visit("/catalogue")
+    click_button("Import from a file")
+    attach("file", broken("broken.csv", "name,kind\nTopic,colour\n,text\n"))
+    click_button("Preview")
+    expect(page).to have_text("The file is refused; nothing was changed")
+    expect(page).to have_text("line 2")
+    expect(page).to have_text("line 3 the name is missing")
+    expect(page).to have_no_button("Import this")
+  end
+
+  it "looks through people by role, group, department and unit" do
+    visit("/people")
+    find(".side-list button", text: "Custodians", match: :first).click
+    expect(page).to have_css("h1", text: "Custodians")
+    expect(page).to have_css("tbody tr", count: 4)
+    fill_in("Find people", with: "nadia")
+    expect(page).to have_css("tbody tr", count: 1)
+    click_link("Rehearse")
+    expect(page).to have_css("h1", text: "Nadia Vosper")
+  end
+
+  it "has no barrier on People and Changes" do
+    visit("/people")
+    expect(page).to have_css("tbody tr")
+    expect_no_barrier
+    Server::PolicyEditor.new("Mairin").put("rule", "ol-fees-belong-to-finance", nil, if_match: :any)
+    visit("/changes")
+    expect(page).to have_text("What changes for whom")
+    expect(page).to have_css("tbody tr")
+    expect_no_barrier
+  end
+
+  it "has no barrier at the door, and says what is wrong there" do
+    leave
+    expect_no_barrier
+    fill_in("Sign-in name", with: "mairin")
+    fill_in("Password", with: "wrong")
+    click_button("Sign in")
+    expect(page).to have_css("[role=alert]", text: "The name or the password is wrong")
+  end
+
+  it "keeps the shade a person chose" do
+    click_button("Dark")
+    expect(page).to have_css("html[data-shade='dark']")
+    page.refresh
+    expect(page).to have_css("html[data-shade='dark']")
+    expect(page).to have_css("td[aria-label^='Stage, Registrar']")
+    expect_no_barrier
+    click_button("Light")
+  end
+end

@@ -1,0 +1,66 @@
+# frozen_string_literal: true
+
+RSpec.describe "The map" do
+  before { enter_as("mairin", at: "/map?type=outgoing-loan") }
+
+  it "moves by arrow keys, extends with Shift and opens the reasoning with Enter" do
+    cell("Stage", "Registrar").click
+    keys(:down, :right)
+    expect(page.evaluate_script("document.activeElement.getAttribute('aria-label')")).to start_with("Purpose, Loans Officer")
+    keys(%i[shift down], %i[shift right])
+    expect(page).to have_css("td[aria-selected='true']", count: 4)
+    expect(page).to have_button("Make a rule for 4 cells")
+    keys(:escape, :enter)
+    expect(page).to have_css("aside[aria-label='Reasoning']")
+  end
+
+  it "tells why a cell is as it is, for each outcome, and links to the rule" do
+    cell("Item count", "Loans Officer").double_click
+    within("aside[aria-label='Reasoning']") do
+      expect(page).to have_css("h1", text: "Item count")
+      expect(page).to have_button("Read-only as when Stage is Signed")
+      expect(page).to have_css(".ledger", text: "14 Signed loans keep their figures")
+      find("[aria-label^='Outcomes'] button", text: "Editable").click
+      expect(page).to have_css(".verdict", text: "Editable")
+      click_button("Show 3 rules that do not apply, and why")
+      expect(page).to have_text("does not apply: not when Stage is one of Signed, Out or Returned")
+      click_link("Signed loans keep their figures")
+    end
+    expect(page).to have_css("aside[aria-label='Rule'] .reads", text: "For everyone except Director")
+  end
+
+  it "keeps the question in the URL, through a reload and the back button" do
+    choose_option("Mode", "viewing")
+    expect(page).to have_current_path(/mode=view/)
+    expect(page).to have_css("td[aria-label='Stage, Registrar: Read-only']")
+    page.refresh
+    expect(page).to have_css("td[aria-label='Stage, Registrar: Read-only']")
+    page.go_back
+    expect(page).to have_css("td[aria-label='Stage, Registrar: Required']")
+  end
+
+  it "decides for one record where one is named" do
+    click_button("Record: any record")
+    fill_in("Record number", with: "LN-0042")
+    click_button("Take this record")
+    expect(page).to have_css("td[aria-label='Leaving date, Loans Officer: Read-only']")
+    click_button("Record: LN-0042")
+    fill_in("Record number", with: "LN-9999")
+    click_button("Take this record")
+    expect(page).to have_text("there is no outgoing loan “LN-9999”")
+  end
+
+  it "puts single people and groups into the columns" do
+    visit("/map?type=outgoing-loan&audiences=user:asha.brandt,group:insurance-circle")
+    expect(cell_words("Unit value", "Insurance Circle")).to eq("Read-only")
+    cell("Unit value", "Asha Brandt").double_click
+    click_link("Rehearse the form as Asha Brandt")
+    expect(page).to have_css("h1", text: "Asha Brandt")
+  end
+
+  it "has no barrier for assistive technology" do
+    cell("Stage", "Registrar").double_click
+    expect(page).to have_css(".ledger")
+    expect_no_barrier
+  end
+end

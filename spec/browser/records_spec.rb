@@ -1,0 +1,83 @@
+# frozen_string_literal: true
+
+RSpec.describe "Records" do
+  it "shows each person the form the rules give, and only that" do
+    enter_as("ilka", at: "/records/outgoing-loan/LN-0042?mode=edit")
+    expect(form_field("borrower_contact")).to have_css(".masked-value", text: "I•••• M••••")
+    expect(page).to have_no_css("[data-field='unit_value']")
+    expect(page).to have_no_text("Ilse Marrow")
+    expect(page).to have_no_link("Map")
+  end
+
+  it "keeps what can't be typed in out of the tab order" do
+    enter_as("ilka", at: "/records/outgoing-loan/LN-0042?mode=edit")
+    expect(page).to have_css(".form-row[data-field='borrower_telephone'] input")
+    stops = page.evaluate_script("[...document.querySelectorAll('.form-row')].filter((row) => row.querySelector('input, textarea, select, button, [tabindex]')).map((row) => row.dataset.field)")
+    typed = page.evaluate_script("[...document.querySelectorAll('.form-row')].filter((row) => ['editable', 'required', 'replace_only'].includes(row.dataset.level)).map((row) => row.dataset.field)")
+    expect(stops).to eq(typed)
+    expect(typed).to include("borrower_telephone")
+  end
+
+  it "saves a change, and shows it in the list" do
+    enter_as("tomas", at: "/records/outgoing-loan/LN-0042?mode=edit")
+    form_field("borrower").find("input").set("Fenwick Hall Annexe")
+    click_button("Save")
+    expect(page).to have_text("LN-0042 is saved")
+    click_link("← Outgoing loans")
+    expect(page).to have_css("tbody tr", text: "Fenwick Hall Annexe")
+  end
+
+  it "keeps what was typed through a refusal and a reload" do
+    enter_as("tomas", at: "/records/outgoing-loan/LN-0042?mode=edit")
+    form_field("item_count").find("input").set("many")
+    click_button("Save")
+    expect(page).to have_text("The save was refused; nothing was changed")
+    expect(form_field("item_count")).to have_css(".field-fault", text: "Item count must be a whole number")
+    page.refresh
+    expect(form_field("item_count").find("input").value).to eq("many")
+    click_button("Cancel")
+    expect(form_field("item_count")).to have_text("4")
+  end
+
+  it "says so when somebody else saved first, and keeps mine on top of theirs" do
+    enter_as("tomas", at: "/records/outgoing-loan/LN-0042?mode=edit")
+    form_field("borrower").find("input").set("Mine")
+    expect(page).to have_text("not saved")
+    desk = Server::RecordDesk.new("asha.brandt")
+    desk.update("outgoing-loan", "LN-0042", { "purpose" => "research" }, if_match: Server::Record.find_by(number: "LN-0042").etag, by: "Asha")
+    click_button("Save")
+    expect(page).to have_text("Somebody else saved this record since you opened it.")
+    click_button("Look at theirs with mine on top")
+    expect(form_field("purpose")).to have_text("Research")
+    expect(form_field("borrower").find("input").value).to eq("Mine")
+    click_button("Save")
+    expect(page).to have_text("LN-0042 is saved")
+  end
+
+  it "creates a record by the rules for creating" do
+    enter_as("asha", at: "/records/study-visit/new")
+    form_field("visitor_name").find("input").set("Anneke Dray")
+    click_button("Save")
+    expect(page).to have_css(".notice", text: "Topic is required")
+    form_field("topic").find("input").set("Salt glazes")
+    click_button("Save")
+    expect(page).to have_text("SV-0031 is saved")
+  end
+
+  it "finds, sorts and pages with what the person may see" do
+    enter_as("asha", at: "/records/outgoing-loan")
+    fill_in("Find records", with: "glass quay")
+    expect(page).to have_css("tbody tr", count: Server::Record.where(record_type: "outgoing-loan").count { |record| record.values["borrower"] == "Glass Quay" })
+    click_button("Leaving date")
+    expect(page).to have_css("th[aria-sort='ascending']", text: "Leaving date")
+  end
+
+  it "has no barrier for assistive technology" do
+    enter_as("ilka", at: "/records/outgoing-loan/LN-0042?mode=edit")
+    expect(page).to have_css(".form-row")
+    expect_no_barrier
+    visit("/records/outgoing-loan")
+    expect(page).to have_css("tbody tr")
+    expect_no_barrier
+  end
+end

@@ -1,0 +1,51 @@
+# frozen_string_literal: true
+
+RSpec.describe "Rehearsal" do
+  before { enter_as("mairin", at: "/rehearsal?type=outgoing-loan&as=tomas.reyl&record=LN-0042") }
+
+  def level(id) = form_field(id)["data-level"]
+
+  it "answers each change at once, and back again" do
+    expect(page).to have_css(".form-row[data-field='item_count'][data-level='editable']")
+    expect(page).to have_no_css("[data-field='condition_back']")
+    pick_stage("Returned")
+    expect(page).to have_css(".form-row[data-field='item_count'][data-level='read_only']")
+    expect(page).to have_css(".form-row[data-field='condition_back'][data-level='editable']")
+    click_button("Begin again")
+    expect(page).to have_no_css("[data-field='condition_back']")
+    expect(page).to have_css(".form-row[data-field='item_count'][data-level='editable']")
+  end
+
+  it "shows where hidden fields would stand, only when asked" do
+    expect(page).to have_no_css("[data-level='hidden']")
+    find("label", text: "Show hidden fields").click
+    expect(page).to have_css(".form-row[data-field='unit_value'] .ghost-value", text: "hidden from Tomas Reyl")
+    expect(page).to have_current_path(/ghosts=yes/)
+  end
+
+  it "tells why, for what is typed and not only for what is stored" do
+    pick_stage("Signed")
+    click_button("Why is Item count so?")
+    expect(page).to have_css("aside[aria-label='Reasoning'] .ledger", text: "Signed loans keep their figures")
+    expect(page).to have_css("aside[aria-label='Reasoning'] .verdict", text: "Read-only")
+  end
+
+  it "tries the save and shows each refusal at its field" do
+    form_field("policy_number").find("input").set("")
+    click_button("Try the save")
+    expect(page).to have_text("A save by Tomas Reyl would be refused")
+    expect(form_field("policy_number")).to have_css(".field-fault", text: "Policy number is required")
+    expect(Server::Record.find_by(number: "LN-0042").values["policy_number"]).to eq("HX-20931")
+  end
+
+  it "has no barrier for assistive technology" do
+    find("label", text: "Show hidden fields").click
+    expect(page).to have_css(".ghost-value")
+    expect_no_barrier
+  end
+
+  def pick_stage(name)
+    form_field("stage").find(".ant-select").click
+    find(".ant-select-item-option", text: name).click
+  end
+end

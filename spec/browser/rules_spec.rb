@@ -1,0 +1,88 @@
+# frozen_string_literal: true
+
+RSpec.describe "Rules" do
+  def open_rule(title)
+    find(".rule-row", text: title).click
+    expect(page).to have_field("Title", with: title)
+  end
+
+  before { enter_as("mairin", at: "/rules?type=outgoing-loan") }
+
+  it "never loses an unsaved edit, by clicking elsewhere or by a reload" do
+    open_rule("Fees belong to Finance")
+    fill_in("Title", with: "Fees are Finance’s")
+    click_link("People")
+    expect(page).to have_css("h1", text: "People")
+    visit("/rules?type=outgoing-loan")
+    expect(page).to have_css(".rule-row", text: "unsaved edit")
+    find(".rule-row", text: "Fees belong to Finance").click
+    expect(page).to have_field("Title", with: "Fees are Finance’s")
+    click_button("Discard my edit")
+    expect(page).to have_field("Title", with: "Fees belong to Finance")
+    expect(page).to have_no_text("unsaved edit")
+  end
+
+  it "writes a condition without code and reads it back as a sentence" do
+    open_rule("Fees belong to Finance")
+    click_button("add a condition")
+    choose_option("Field compared", "Stage")
+    choose_option("Comparison", "is one of")
+    choose_option("Values", "Signed")
+    keys(:escape)
+    expect(page).to have_css(".reads", text: "when Stage is one of Enquiry or Signed")
+    click_button("and …")
+    choose_option("Join", "any of these holds")
+    expect(page).to have_css(".reads", text: "Stage is one of Enquiry or Signed or ")
+    click_button("Keep in change set")
+    expect(page).to have_css(".rule-row.on", text: "when Stage is one of Enquiry or Signed or")
+    expect(page).to have_css(".rule-row.on", text: "changed")
+  end
+
+  it "says what is missing, and does not take a blank audience for everyone" do
+    click_button("New rule")
+    expect(page).to have_text("Say whom the rule is for: somebody, or everyone outright.")
+    fill_in("Title", with: "A first rule")
+    expect(page).to have_button("Keep in change set", disabled: true)
+    find("[aria-label='Audience'] label", text: "everyone").click
+    expect(page).to have_no_text("Say whom the rule is for")
+    expect(page).to have_text("Say what becomes of the fields.")
+  end
+
+  it "shows both versions to the second of two administrators" do
+    open_rule("Fees belong to Finance")
+    fill_in("Title", with: "Mine")
+    store = Server::PolicyEditor.new("Dorian")
+    other = Server::PolicyStore.instance.pending.document["rules"].find { |rule| rule["id"] == "ol-fees-belong-to-finance" }
+    store.put("rule", other["id"], other.merge("title" => "Theirs"), if_match: :any)
+    click_button("Keep in change set")
+    expect(page).to have_css(".ant-modal", text: "Theirs, now in the change set: Theirs")
+    expect(page).to have_css(".ant-modal", text: "Yours, not kept yet: Mine")
+    click_button("Keep mine over theirs")
+    expect(page).to have_css(".rule-row.on", text: "Mine")
+  end
+
+  it "removes a rule, and Changes takes it back" do
+    open_rule("Fees belong to Finance")
+    click_button("Remove rule")
+    find(".ant-popconfirm button", text: "Remove").click
+    expect(page).to have_no_css(".rule-row", text: "Fees belong to Finance")
+    click_link("Changes")
+    expect(page).to have_css(".change-row", text: "removed")
+    click_button("Take back")
+    expect(page).to have_text("No edit is waiting.")
+  end
+
+  it "lets the auditor read and not write" do
+    leave
+    enter_as("xenia", at: "/rules?type=outgoing-loan")
+    find(".rule-row", text: "Fees belong to Finance").click
+    expect(page).to have_css("aside[aria-label='Rule'] .reads", text: "For Finance Partner")
+    expect(page).to have_no_button("Keep in change set")
+    expect(page).to have_field("Title", disabled: true)
+  end
+
+  it "has no barrier for assistive technology" do
+    open_rule("Costly loans name a courier")
+    expect_no_barrier
+  end
+end

@@ -1,0 +1,82 @@
+# frozen_string_literal: true
+
+require "capybara/rspec"
+require "capybara/cuprite"
+
+Capybara.register_driver(:chromium) do |app|
+  path = ENV["COBALT_BROWSER"] || %w[/usr/bin/chromium /usr/bin/chromium-browser /usr/bin/google-chrome].find { |candidate| File.executable?(candidate) }
+  # Without these, Chromium loses time on connections it can't make; as root it needs no-sandbox.
+  switches = %w[disable-background-networking disable-component-update disable-sync disable-quic no-first-run disable-gpu]
+  switches << "no-sandbox" if Process.uid.zero?
+  Capybara::Cuprite::Driver.new(app, browser_path: path, headless: true, window_size: [1280, 887], timeout: 20, process_timeout: 40, js_errors: true,
+                                     browser_options: switches.to_h { |name| [name, nil] })
+end
+Capybara.default_driver = :chromium
+Capybara.javascript_driver = :chromium
+Capybara.server = :puma, { Silent: true, Threads: "1:6" }
+Capybara.app = Server::Application
+Capybara.default_max_wait_time = 8
+Capybara.enable_aria_label = true
+
+# What a person does in the browser, in the words a person would use.
+module Browsing
+  def enter_as(login, at: "/")
+    visit(at)
+    fill_in("Sign-in name", with: login)
+    fill_in("Password", with: Server::DemoData::PASSWORD)
+    click_button("Sign in")
+    expect(page).to have_button("Sign out")
+  end
+
+  def leave
+    click_button("Sign out")
+    expect(page).to have_field("Sign-in name")
+  end
+
+  # A cell of the map by the names of its field and audience.
+  def cell(field, audience) = find("td[aria-label^='#{field}, #{audience}:']")
+
+  # What a cell says: "Read-only" or "Read-only or Editable, depending on the record".
+  def cell_words(field, audience) = cell(field, audience)["aria-label"].split(": ").last
+
+  # The row of a field on a form.
+  def form_field(id) = find(".form-row[data-field='#{id}']")
+
+  # Picks an option of a select by its label.
+  def choose_option(label, option)
+    find("[aria-label='#{label}']").click
+    find(".ant-select-item-option", text: option, match: :prefer_exact).click
+  end
+
+  def keys(*sent) = page.driver.browser.keyboard.type(*sent)
+
+  # Opens a file dialog's field with a file of its own. Returns nothing.
+  def attach(name, file) = attach_file(name, File.expand_path(file), make_visible: true)
+
+  AXE = File.join(Gem.loaded_specs.fetch("axe-core-api").full_gem_path, "node_modules/axe-core/axe.min.js")
+  STANDARD = %w[wcag2a wcag2aa wcag21a wcag21aa wcag22aa].freeze
+
+  # Runs axe on the page as it stands; the gem's own matcher asks for a driver it knows, so its script is run here.
+  def expect_no_barrier
+    page.execute_script(File.read(AXE))
+    found = page.evaluate_async_script(<<~JS, STANDARD)
+      const done = arguments[1];
+      axe.run(document, { runOnly: arguments[0] }).then((result) => done(result.violations.map((each) => `${each.id}: ${each.nodes.slice(0, 4).map((node) => `${node.target} (${node.failureSummary})`).join("; ")}`)));
+    JS
+    expect(found).to eq([])
+  end
+end
+
+RSpec.configure do |config|
+  config.define_derived_metadata(file_path: %r{/spec/browser/}) { |metadata| metadata[:type] = :feature }
+  config.include Browsing, type: :feature
+  config.before(type: :feature) do
+    raise "the front end is not built: run bin/prepare" unless File.file?(File.join(Server::Application::DIST, "index.html"))
+
+    SampleDatabase.fresh
+    Server::FailureCount.clear
+  end
+  config.after(type: :feature) do |example|
+    page.driver.save_screenshot(File.join(Dir.tmpdir, "cobalt-failed-#{example.full_description[0, 60].gsub(/\W+/, '-')}.png")) if example.exception
+  end
+end
