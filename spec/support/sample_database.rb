@@ -38,7 +38,7 @@ module SampleDatabase
 
   def connect(path)
     Server::PolicyStore.reset!
-    Server::Database.connect(path)
+    Server::Database.open(path)
   end
 
   def disconnect = ActiveRecord::Base.connection_handler.clear_all_connections!(:all)
