@@ -15,6 +15,7 @@ module Server
 
     def initialize(document)
       @openapi = JSONSchemer.openapi(document)
+      @schemas = {}
       @operations = document["paths"].flat_map do |template, item|
         pattern = /\A#{template.gsub(/\{[a-z_]+\}/, '[^/]+')}\z/
         item.slice("get", "post", "put", "patch", "delete").map do |verb, spec|
@@ -70,8 +71,11 @@ module Server
       "/paths/#{operation.template.gsub('/', '~1').gsub('{', '%7B').gsub('}', '%7D')}/#{operation.verb}"
     end
 
+    # Compiling a schema costs more than a request; each is compiled when first needed.
     def schema_at(operation, rest)
-      operation.spec["requestBody"] && @openapi.ref("##{pointer(operation)}/#{rest}")
+      return nil unless operation.spec["requestBody"]
+
+      @schemas["#{pointer(operation)}/#{rest}"] ||= @openapi.ref("##{pointer(operation)}/#{rest}")
     end
 
     def check_parameter(parameter, value, faults)

@@ -6,6 +6,7 @@ module Server
   class Account < ActiveRecord::Base
     has_secure_password
     has_many :sessions, dependent: :delete_all
+    after_commit { Session::KEPT.clear }
 
     # What each kind of access may do in this application.
     ABILITIES = {

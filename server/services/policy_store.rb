@@ -17,9 +17,11 @@ module Server
       @lock = Monitor.new
     end
 
+    # To be called when an edition or a directory was written; until then the newest ones are known.
+    def moved_on = @newest = nil
+
     def directory
-      version = DirectoryVersion.newest
-      fetch([:directory, version.id]) { CobaltLedger::Formats::DirectoryJson.new(version.directory_document).directory }
+      fetch([:directory, newest[1]]) { CobaltLedger::Formats::DirectoryJson.new(DirectoryVersion.newest.directory_document).directory }
     end
 
     # name: "in_force" or "pending". Returns a State.
@@ -28,17 +30,20 @@ module Server
     end
 
     def in_force
-      number = Edition.maximum(:number)
-      fetch([:in_force, number, DirectoryVersion.maximum(:id)]) { |key| build(key, Edition.find_by!(number: number).policy_document) }
+      number, people = newest
+      fetch([:in_force, number, people]) { |key| build(key, Edition.find_by!(number: number).policy_document) }
     end
 
     def pending
       change_set = ChangeSet.current
-      key = [:pending, change_set.id, change_set.revision, DirectoryVersion.maximum(:id)]
+      key = [:pending, change_set.id, change_set.revision, newest[1]]
       fetch(key) { build(key, CobaltLedger::Changes::DocumentEdits.apply(in_force.document, change_set.changes)) }
     end
 
     private
+
+    # [number of the edition in force, version of the directory]
+    def newest = @newest ||= [Edition.maximum(:number), DirectoryVersion.maximum(:id)].freeze
 
     # One entry for each kind of state is kept: an older one is of no more use.
     def fetch(key)

@@ -29,7 +29,7 @@ module Server
 
     def possible
       plan = @state.engine.plan_for(@question)
-      found, complete = CobaltLedger::Decisions::Outcomes.new(plan).of(@field.id)
+      found, complete = plan.possible.of(@field.id)
       [found.map { |each| replay(each) }, complete]
     end
 

@@ -15,7 +15,7 @@ module CobaltLedger
       nil
     end
 
-    def each(&) = @faults.each(&)
+    def each(&block) = @faults.each(&block)
     def empty? = @faults.empty?
 
     # Raises BadInput when anything was noted.

@@ -15,8 +15,12 @@ module CobaltLedger
       @baselines = baselines.freeze
       @rules = rules.sort_by { |rule| [rule.guardrail? ? 1 : 0, rule.rank, rule.id] }.freeze
       @rules_by_type = @rules.group_by(&:record_type).freeze
+      @rules_by_field = index_by_field.freeze
       freeze
     end
+
+    # Rules of one record type that speak of a field, in the same order as rules_of.
+    def rules_on(field, record_type_id) = @rules_by_field.fetch([record_type_id, field.id], [])
 
     def record_type(id) = record_types[id]
     def label(id) = labels[id]
@@ -25,5 +29,15 @@ module CobaltLedger
     def rules_of(record_type_id) = @rules_by_type.fetch(record_type_id, [])
 
     def baselines_of(record_type_id) = baselines.select { |baseline| baseline.record_type == record_type_id }
+
+    private
+
+    def index_by_field
+      @rules.each_with_object({}) do |rule, found|
+        type = record_types[rule.record_type]
+        fields = rule.section_ids.empty? ? rule.field_ids.uniq : type.fields.select { |field| rule.targets?(field) }.map(&:id)
+        fields.each { |id| (found[[rule.record_type, id]] ||= []) << rule }
+      end
+    end
   end
 end

@@ -92,8 +92,7 @@ module CobaltLedger
       end
 
       def levels(plan, field)
-        @outcomes ||= {}.compare_by_identity
-        outcomes, = (@outcomes[plan] ||= Decisions::Outcomes.new(plan)).of(field)
+        outcomes, = plan.possible.of(field)
         outcomes.map { |outcome| outcome.decision.level }
       end
 

@@ -19,7 +19,6 @@ module CobaltLedger
         @mode = mode
         @channel = channel
         @stored = stored
-        @outcomes = {}
       end
 
       # Hash of field identifier to Array of Cell, one a column.
@@ -30,20 +29,17 @@ module CobaltLedger
 
       # Outcomes of one cell with the examples that show them: [Array of Outcomes::Outcome, complete].
       def outcomes(field_id, principals)
-        search(plan(principals)).of(field_id)
+        plan(principals).possible.of(field_id)
       end
 
       private
 
       def plan(principals) = @engine.plan(record_type, principals, @unit, @mode, @channel)
 
-      # One search for all columns that share a plan.
-      def search(plan) = @outcomes[plan] ||= Outcomes.new(plan)
-
       def column(principals)
         return decided(principals) if @stored
 
-        search = search(plan(principals))
+        search = plan(principals).possible
         record_type.fields.to_h do |field|
           outcomes, complete = search.of(field.id)
           [field.id, Cell.new(outcomes.map { |outcome| outcome.decision.level }, complete)]

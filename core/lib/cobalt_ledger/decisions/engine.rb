@@ -14,6 +14,7 @@ module CobaltLedger
         @directory = directory
         @plans = {}
         @classes = {}
+        @cards = {}.compare_by_identity
         @lock = Mutex.new
       end
 
@@ -42,6 +43,12 @@ module CobaltLedger
       def class_of(record_type, principals)
         @classes[[record_type.id, principals]] ||=
           policy.rules_of(record_type.id).each_with_index.sum { |rule, index| rule.audience.match?(principals) ? 1 << index : 0 }
+      end
+
+      # What reasoning says of a rule whatever is asked, made once: who it is, what it gives, its sentence.
+      def card(rule)
+        @cards[rule] ||= { "rule" => rule.id, "number" => rule.number, "title" => rule.title, "gives" => rule.gives.to_h,
+                           "sentence" => Rules::Sentence.new(rule, policy, directory).to_s }.freeze
       end
 
       # JSON values of a question as typed values; what can't be read becomes Conditions::Unreadable.

@@ -17,10 +17,17 @@ module CobaltLedger
       def initialize(plan)
         @plan = plan
         @found = {}
+        @answers = {}
       end
 
       # Returns [Array of Outcome (one a level, most restrictive first), complete: true or false].
       def of(field_id)
+        @answers[field_id] ||= search_field(field_id)
+      end
+
+      private
+
+      def search_field(field_id)
         slot = @plan.slot_of(field_id)
         combinations, complete = reachable(slot.tests)
         by_level = {}
@@ -30,8 +37,6 @@ module CobaltLedger
         end
         [by_level.values.sort_by { |outcome| State::LEVELS.index(outcome.decision.level) }, complete]
       end
-
-      private
 
       # Outcomes of the tests that can happen together: [Hash of key to [outcomes, example], complete].
       # Fields that depend on the same tests share the search.

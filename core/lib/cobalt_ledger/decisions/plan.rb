@@ -16,14 +16,27 @@ module CobaltLedger
         @index_of = {}
         precedence = PrecedenceMethod[policy.precedence]
         baselines = baseline_entries(units_above)
-        placed = rules.map { |rule| Slot::Entry.new(rule, rule.gives, test_index(rule.condition)) }
+        placed = rules.to_h { |rule| [rule, Slot::Entry.new(rule, rule.gives, test_index(rule.condition))] }.compare_by_identity
         @slots = record_type.fields.map { |field| slot(field, precedence, baselines, placed) }
         @tests = @conditions.map(&:compile)
         @conditions.freeze
+        @standings = {}.compare_by_identity
         @slots_by_id = @slots.to_h { |each| [each.field.id, each] }
       end
 
       def slot_of(field_id) = @slots_by_id[field_id]
+
+      # People whose standing is remembered at once.
+      STANDINGS = 64
+
+      # A table, by rule, for what reasoning has to say of it to one person whatever the record is.
+      def standing_of(principals)
+        @standings = {}.compare_by_identity if @standings.size >= STANDINGS
+        @standings[principals] ||= {}.compare_by_identity
+      end
+
+      # What can happen under the plan whatever the record, searched once: an Outcomes.
+      def possible = @possible ||= Outcomes.new(self)
 
       # values: Hash of identifier to typed value. Returns Array of true, false or nil by test.
       def outcomes(values)
@@ -42,7 +55,8 @@ module CobaltLedger
 
       def slot(field, precedence, baselines, placed)
         stages = Stages.new(field, mode, precedence, @policy.label(field.label).start)
-        rules, guardrails = placed.select { |entry| entry.source.targets?(field) }.partition { |entry| !entry.source.guardrail? }
+        entries = @policy.rules_on(field, record_type.id).filter_map { |rule| placed[rule] }
+        rules, guardrails = entries.partition { |entry| !entry.source.guardrail? }
         Slot.new(field, stages, own_baseline(field) + (baselines[field.id] || []), rules, guardrails)
       end
 

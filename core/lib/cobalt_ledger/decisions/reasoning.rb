@@ -12,6 +12,8 @@ module CobaltLedger
         @values = values
         @outcomes = plan.outcomes(values)
         @units_above = engine.directory.with_above(:unit, question.unit)
+        @applicability = {}.compare_by_identity
+        @standing = plan.standing_of(question.principals)
       end
 
       # field_ids: Array of identifiers, or nil for all. Returns a Hash of identifier to account (JSON-ready).
@@ -24,7 +26,7 @@ module CobaltLedger
 
       def account(slot)
         result = slot.result(@outcomes)
-        speaking = @engine.policy.rules_of(@plan.record_type.id).select { |rule| rule.targets?(slot.field) }
+        speaking = @engine.policy.rules_on(slot.field, @plan.record_type.id)
         ordinary, guardrails = speaking.partition { |rule| !rule.guardrail? }
         { "field" => slot.field.id, "level" => result.final.level,
           "stages" => [BaselineAccount.new(@engine, @question, slot, @outcomes).to_h(result),
@@ -34,8 +36,11 @@ module CobaltLedger
       end
 
       def stage(name, rules, slot, before, after)
-        ledger = RuleLedger.new(name, slot, @outcomes, before, after, @engine.policy.precedence)
-        entries = rules.map { |rule| ledger.line(rule, applicability(rule)).merge("sentence" => sentence(rule)) }
+        ledger = RuleLedger.new(name, slot, @outcomes, before, after)
+        entries = rules.map do |rule|
+          told = applicability(rule)
+          told["applies"] == "not_applicable" ? silent_line(told, ledger.balance_so_far) : ledger.line(rule, told)
+        end
         hash = { "stage" => name, "entries" => entries, "balance" => after.level }
         return hash unless name == "rules"
 
@@ -43,19 +48,40 @@ module CobaltLedger
         hash.merge("precedence" => method.registered_name, "precedence_words" => method.title)
       end
 
-      # Returns ["applies" | "in_doubt" | "not_applicable", why in words, Explanation or nil].
+      # The rule's card, with "applies" ("applies", "in_doubt" or "not_applicable") and why.
+      # Worked out once for all the fields a rule speaks of.
       def applicability(rule)
-        because = inapplicable(rule)
-        return ["not_applicable", *because, nil] if because
-        return ["applies", nil, nil, nil] unless rule.condition
+        standing = (@standing[rule] ||= whatever_the_record(rule))
+        return standing if rule.condition.nil? || standing["applies"] == "not_applicable"
 
+        @applicability[rule] ||= standing.merge(judge(rule)).freeze
+      end
+
+      # The line of a rule that does not apply. Where that is so whatever the record, it is made once for each balance.
+      def silent_line(told, balance)
+        return told.merge("balance" => balance) if told["part"] == "condition"
+
+        (@standing[told] ||= {})[balance] ||= told.merge("balance" => balance).freeze
+      end
+
+      # What audience, reach and state say of the rule: the same for every record.
+      def whatever_the_record(rule)
+        part, because = inapplicable(rule)
+        @engine.card(rule).merge(part ? { "applies" => "not_applicable", "part" => part, "because" => because } : { "applies" => "applies" }).freeze
+      end
+
+      def judge(rule)
         account = rule.condition.explain(@values, @plan.record_type, @engine.directory)
+        by_condition(account).merge("condition" => account.to_h)
+      end
+
+      def by_condition(account)
+        return { "applies" => "applies" } if account.outcome
+
         deciding = account.deciding.filter_map(&:saw).uniq.join("; ")
-        case account.outcome
-        when true then ["applies", nil, nil, account]
-        when false then ["not_applicable", "condition", "not when #{account.words}: #{deciding}", account]
-        else ["in_doubt", "condition", "can't be evaluated: #{deciding}; what tightens counts, what loosens does not", account]
-        end
+        return { "applies" => "not_applicable", "part" => "condition", "because" => "not when #{account.words}: #{deciding}" } if account.outcome == false
+
+        { "applies" => "in_doubt", "part" => "condition", "because" => "can't be evaluated: #{deciding}; what tightens counts, what loosens does not" }
       end
 
       # [which part does not match, words], or nil when audience and reach match.
@@ -87,8 +113,6 @@ module CobaltLedger
         end
         { "stage" => "consistency", "entries" => entries, "balance" => result.final.level }
       end
-
-      def sentence(rule) = Rules::Sentence.new(rule, @engine.policy, @engine.directory).to_s
     end
   end
 end

@@ -6,49 +6,42 @@ module CobaltLedger
     # that the access has come to once it has spoken.
     class RuleLedger
       # stage: "rules" or "guardrails"; before, after: State on entering and leaving it.
-      def initialize(stage, slot, outcomes, before, after, precedence)
+      def initialize(stage, slot, outcomes, before, after)
         @stage = stage
         @slot = slot
         @outcomes = outcomes
         @before = before
         @after = after
-        @precedence = precedence
         @entries = stage == "rules" ? slot.rules : slot.guardrails
-        @heard = []
+        @sure = []
+        @in_doubt = []
         @balance = before
       end
 
-      # applicability: [standing, part, words, Explanation]. Lines must be asked for in the order of the rules.
-      def line(rule, applicability)
-        standing, part, words, explanation = applicability
-        unless standing == "not_applicable"
-          @heard << rule
-          @balance = balance
-        end
-        { "rule" => rule.id, "number" => rule.number, "title" => rule.title, "gives" => rule.gives.to_h,
-          "applies" => standing, "part" => part, "because" => words, "condition" => explanation&.to_h,
-          "facets" => standing == "not_applicable" ? nil : verdicts(rule, standing), "balance" => @balance.level }.compact
+      # The level the access has come to after the lines asked for so far.
+      def balance_so_far = @balance.level
+
+      # The line of a rule that applies or is in doubt. told: what is said of it for every field.
+      # Lines must be asked for in the order of the rules.
+      def line(rule, told)
+        (told["applies"] == "in_doubt" ? @in_doubt : @sure) << rule
+        @balance = balance
+        told.merge("facets" => verdicts(rule, told["applies"]), "balance" => @balance.level)
       end
 
       private
 
       def balance
-        return @slot.stages.guard(@before, @heard) if @stage == "guardrails"
+        return @slot.stages.guard(@before, @sure + @in_doubt) if @stage == "guardrails"
 
-        in_doubt, sure = @heard.partition { |rule| in_doubt?(rule) }
-        @slot.stages.rules(@before, sure, in_doubt)
-      end
-
-      def in_doubt?(rule)
-        entry = @entries.find { |candidate| candidate.source == rule }
-        entry&.test && @outcomes[entry.test].nil?
+        @slot.stages.rules(@before, @sure, @in_doubt)
       end
 
       def verdicts(rule, standing)
-        Facets::ALL.filter_map do |facet|
+        Facets::ALL.each_with_object({}) do |facet, found|
           value = rule.gives.facet(facet)
-          [facet.to_s, verdict(rule, facet, value, standing)] unless value.nil?
-        end.to_h
+          found[facet.name] = verdict(rule, facet, value, standing) unless value.nil?
+        end
       end
 
       def verdict(rule, facet, value, standing)
