@@ -36,6 +36,7 @@ module Server
     end
 
     register Routes::Sessions
+    register Routes::Accounts
     register Routes::Overview
     register Routes::Catalogue
     register Routes::People

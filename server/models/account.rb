@@ -10,7 +10,7 @@ module Server
 
     # What each kind of access may do in this application.
     ABILITIES = {
-      "administrator" => %i[read edit publish import],
+      "administrator" => %i[read edit publish import accounts],
       "approver" => %i[read publish],
       "auditor" => %i[read],
       "record_user" => []
@@ -23,7 +23,7 @@ module Server
     validates :access, inclusion: { in: ABILITIES.keys }
     validates :password, length: { in: PASSWORD_LENGTH }, allow_nil: true
 
-    # ability: :read, :edit, :publish or :import.
+    # ability: :read, :edit, :publish, :import or :accounts.
     def may?(ability) = ABILITIES.fetch(access).include?(ability)
   end
 end

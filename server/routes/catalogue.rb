@@ -18,6 +18,16 @@ module Server
           json("record_types" => types, "labels" => state.document["labels"], "baselines" => state.document["baselines"] || [],
                "precedence" => state.policy.precedence, "vocabulary" => Vocabulary.to_h)
         end
+        # The policy and the directory as documents, to be kept, compared or imported elsewhere.
+        app.get "/api/policy" do
+          allow!(:read)
+          json(policy_state.document)
+        end
+
+        app.get "/api/directory/document" do
+          allow!(:read)
+          json(DirectoryVersion.newest.directory_document)
+        end
       end
     end
   end

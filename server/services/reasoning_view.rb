@@ -30,14 +30,14 @@ module Server
     def possible
       plan = @state.engine.plan_for(@question)
       found, complete = plan.possible.of(@field.id)
-      [found.map { |each| replay(each) }, complete]
+      [found.map { |each| replay(plan.possible.telling_example(@field.id, each)) }, complete]
     end
 
     # The example goes through the ordinary decision once more, so that what is shown is what would happen.
-    def replay(found)
+    def replay(example)
       type = @question.record_type
-      values = found.example.to_h { |id, value| [id, type.field(id).dump(value)] }
-      outcome(@state.engine.decide(@question.with(stored: values), reasoning: [@field.id]), found.example)
+      values = example.to_h { |id, value| [id, type.field(id).dump(value)] }
+      outcome(@state.engine.decide(@question.with(stored: values), reasoning: [@field.id]), example)
     end
 
     def outcome(decision, example)

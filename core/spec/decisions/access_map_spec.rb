@@ -25,6 +25,15 @@ RSpec.describe CobaltLedger::Decisions::AccessMap do
     end
   end
 
+  it "tells of an example only what makes the difference" do
+    both = engine(rule("notes", "lock", when: compare("stage", "equal", "signed")), rule("notes", "require", when: compare("total", "at_least", 100)))
+    plan = both.plan(both.policy.record_type("loan"), directory.bare(:role, "courier"), "tidewater", "edit", "form")
+    told = plan.possible.of("notes").first.to_h { |outcome| [outcome.decision.level, plan.possible.telling_example("notes", outcome)] }
+    expect(told["read_only"]).to eq("stage" => "signed")
+    expect(told["required"].keys).to contain_exactly("stage", "count", "value", "total")
+    expect(told["required"]["total"]).to be >= 100
+  end
+
   it "invents no outcome from conditions that can't hold together" do
     clashing = engine(rule("notes", "hide", when: { "all" => [compare("count", "greater", 5), compare("count", "less", 3)] }))
     expect(map(clashing).rows["notes"].first.levels).to eq(["editable"])

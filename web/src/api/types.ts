@@ -5,6 +5,7 @@ type Schemas = components["schemas"];
 export type Level = Schemas["Level"];
 export type Session = Schemas["Session"];
 export type Overview = Schemas["Overview"];
+export type SignInAccount = Schemas["Account"];
 export type Catalogue = Schemas["Catalogue"];
 export type RecordType = Schemas["RecordType"];
 export type Field = Schemas["Field"];

@@ -31,6 +31,9 @@ function shape(level: Level, hatch: string): ReactNode {
   }
 }
 
+/** Widest glyph, in pixels, so that a cell of the map holds it however many outcomes it has. */
+const WIDEST = 39;
+
 type Props = { cell: string; small?: boolean; named?: boolean };
 
 /**
@@ -43,7 +46,7 @@ export function Glyph({ cell, small = false, named = true }: Props) {
   const words = cellWords(cell);
   const width = 20 * Math.max(1, levels.length) - (levels.length > 1 ? levels.length * 4 : 0);
   return (
-    <svg className={`glyph${small ? " small" : ""}`} viewBox={`0 0 ${width} 20`} style={{ width: (width * (small ? 15 : 20)) / 20 }}
+    <svg className={`glyph${small ? " small" : ""}`} viewBox={`0 0 ${width} 20`} style={{ width: Math.min((width * (small ? 15 : 20)) / 20, WIDEST) }}
       role={named ? "img" : undefined} aria-hidden={named ? undefined : true} aria-label={named ? words : undefined}>
       {named && <title>{words}</title>}
       <defs>
@@ -53,7 +56,7 @@ export function Glyph({ cell, small = false, named = true }: Props) {
         </pattern>
       </defs>
       {levels.length === 1 && levels[0] ? shape(levels[0], id) : levels.map((level, index) => (
-        <g key={level} transform={`translate(${index * 16 + (index === 0 ? 0 : 0)} 0) translate(0 2) scale(0.8)`}>{shape(level, id)}</g>
+        <g key={level} transform={`translate(${index * 16} 2) scale(0.8)`}>{shape(level, id)}</g>
       ))}
       {levels.length > 1 && <path d={`M1 19H${width - 1}`} stroke={complete ? "var(--rule-strong)" : "var(--vermilion)"} strokeWidth="1.4" strokeDasharray={complete ? undefined : "2 2"} />}
     </svg>

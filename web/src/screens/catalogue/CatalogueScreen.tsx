@@ -28,6 +28,7 @@ export default function CatalogueScreen() {
               <button type="button" key={each.id} aria-pressed={each.id === type?.id} onClick={() => change({ type: each.id, record: "" })}><span>{each.name}</span><span className="tag">{each.fields.length} fields</span></button>
             ))}
             {may("import") && <p style={{ margin: 0, padding: 14 }}><Button onClick={() => setImporting(true)}>Import from a file</Button></p>}
+            <p style={{ margin: 0, padding: "0 14px" }}><a href={`/api/policy?state=${question.state}`} download="policy.json">Export the policy</a></p>
           </nav>
           <div className="sheet" tabIndex={0} role="region" aria-label="Record type">
             {catalogue.error ? <ProblemNotice error={catalogue.error} onAgain={() => void catalogue.refetch()} /> : null}

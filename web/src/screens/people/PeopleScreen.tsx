@@ -10,6 +10,7 @@ import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useSearchBox } from "../../shared/useSearchBox";
 import { useAccount } from "../../shell/account";
+import { SignIns } from "./SignIns";
 
 const PAGE = 50;
 const KINDS = [["roles", "role", "Roles"], ["groups", "group", "Groups"], ["departments", "department", "Departments"], ["units", "unit", "Business units"]] as const;
@@ -19,6 +20,7 @@ export default function PeopleScreen() {
   const { may } = useAccount();
   const [search, setSearch] = useSearchParams();
   const [importing, setImporting] = useState(false);
+  const [signingIn, setSigningIn] = useState(false);
   const within = search.get("within") ?? "";
   const text = search.get("find") ?? "";
   const page = Number(search.get("page") ?? 1) || 1;
@@ -57,6 +59,8 @@ export default function PeopleScreen() {
               <span className="soft">{people.data ? `${people.data.total} ${people.data.total === 1 ? "person" : "people"}` : ""}</span>
               <span className="push">
                 <Input allowClear aria-label="Find people" placeholder="Find by name or e-mail" value={box} onChange={(event) => setBox(event.target.value)} style={{ width: 220 }} />
+                <a href="/api/directory/document" download="directory.json">Export</a>
+                {may("accounts") && <Button onClick={() => setSigningIn(true)}>Sign-ins</Button>}
                 {may("import") && <Button onClick={() => setImporting(true)}>Import from a file</Button>}
               </span>
             </div>
@@ -71,6 +75,7 @@ export default function PeopleScreen() {
         </div>
       </main>
       {importing && <ImportPanel kinds={["people-ldif", "directory"]} onClose={() => setImporting(false)} />}
+      {signingIn && <SignIns onClose={() => setSigningIn(false)} />}
     </>
   );
 }
