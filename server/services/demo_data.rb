@@ -9,7 +9,7 @@ module Server
 
     # Sign-in name, access, and person of the directory.
     ACCOUNTS = [
-      ["mairin", "administrator", "mairin.okafor"], ["dorian", "administrator", "zora.nightingale"],
+      ["mairin", "administrator", "mairin.okafor"], ["zora", "administrator", "zora.nightingale"],
       ["yusuf", "approver", "yusuf.harrow"], ["xenia", "auditor", "xenia.prowse"],
       ["asha", "record_user", "asha.brandt"], ["tomas", "record_user", "tomas.reyl"], ["ilka", "record_user", "ilka.fenn"],
       ["cleo", "record_user", "cleo.marchetti"], ["esme", "record_user", "esme.thackeray"]

@@ -32,7 +32,7 @@ RSpec.describe "Rules and the change set" do
   it "tells the second of two administrators, with both versions" do
     made = add_rule
     expect(call(:put, "/api/rules/purposes-hold", { rule: made["rule"].merge("title" => "First") }, if_match: made["etag"])).to eq(200)
-    sign_in("dorian")
+    sign_in("zora")
     mine = made["rule"].merge("title" => "Second")
     expect(call(:put, "/api/rules/purposes-hold", { rule: mine }, if_match: made["etag"])).to eq(412)
     expect(answer).to include("current" => hash_including("title" => "First"), "yours" => hash_including("title" => "Second"))

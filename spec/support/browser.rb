@@ -42,9 +42,10 @@ module Browsing
   # The row of a field on a form.
   def form_field(id) = find(".form-row[data-field='#{id}']")
 
-  # Picks an option of a select by its label.
-  def choose_option(label, option)
+  # Picks an option of a select by its label; in a long list, typing its name brings it up.
+  def choose_option(label, option, typing: nil)
     find("[aria-label='#{label}']").click
+    keys(typing) if typing
     find(".ant-select-item-option", text: option, match: :prefer_exact).click
   end
 

@@ -14,6 +14,8 @@ module CobaltLedger
         @units_above = engine.directory.with_above(:unit, question.unit)
         @applicability = {}.compare_by_identity
         @standing = plan.standing_of(question.principals)
+        method = PrecedenceMethod[engine.policy.precedence]
+        @precedence = { "precedence" => method.registered_name, "precedence_words" => method.title }
       end
 
       # field_ids: Array of identifiers, or nil for all. Returns a Hash of identifier to account (JSON-ready).
@@ -25,27 +27,22 @@ module CobaltLedger
       private
 
       def account(slot)
-        result = slot.result(@outcomes)
-        speaking = @engine.policy.rules_on(slot.field, @plan.record_type.id)
-        ordinary, guardrails = speaking.partition { |rule| !rule.guardrail? }
+        ordinary, guardrails = @engine.policy.rules_on(slot.field, @plan.record_type.id).partition { |rule| !rule.guardrail? }
+        ledger = slot.ledger(@outcomes, ordinary, guardrails)
+        result = ledger.result
         { "field" => slot.field.id, "level" => result.final.level,
           "stages" => [BaselineAccount.new(@engine, @question, slot, @outcomes).to_h(result),
-                       stage("rules", ordinary, slot, result.baseline, result.ruled),
-                       stage("guardrails", guardrails, slot, result.ruled, result.guarded),
+                       stage("rules", ordinary, ledger.lines, result.ruled).merge(@precedence),
+                       stage("guardrails", guardrails, ledger.guarding, result.guarded),
                        consistency(result)] }
       end
 
-      def stage(name, rules, slot, before, after)
-        ledger = RuleLedger.new(name, slot, @outcomes, before, after)
-        entries = rules.map do |rule|
+      def stage(name, rules, lines, after)
+        entries = rules.zip(lines).map do |rule, line|
           told = applicability(rule)
-          told["applies"] == "not_applicable" ? silent_line(told, ledger.balance_so_far) : ledger.line(rule, told)
+          line.facets ? told.merge("facets" => line.facets, "balance" => line.balance) : silent_line(told, line.balance)
         end
-        hash = { "stage" => name, "entries" => entries, "balance" => after.level }
-        return hash unless name == "rules"
-
-        method = PrecedenceMethod[@engine.policy.precedence]
-        hash.merge("precedence" => method.registered_name, "precedence_words" => method.title)
+        { "stage" => name, "entries" => entries, "balance" => after.level }
       end
 
       # The rule's card, with "applies" ("applies", "in_doubt" or "not_applicable") and why.

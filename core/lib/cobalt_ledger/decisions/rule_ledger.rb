@@ -18,18 +18,25 @@ module CobaltLedger
         @balance = before
       end
 
-      # The level the access has come to after the lines asked for so far.
-      def balance_so_far = @balance.level
+      # facets: the verdict on each facet the rule gives, nil where it does not apply; balance: level after it.
+      Line = Struct.new(:facets, :balance)
 
-      # The line of a rule that applies or is in doubt. told: what is said of it for every field.
-      # Lines must be asked for in the order of the rules.
-      def line(rule, told)
-        (told["applies"] == "in_doubt" ? @in_doubt : @sure) << rule
-        @balance = balance
-        told.merge("facets" => verdicts(rule, told["applies"]), "balance" => @balance.level)
+      # rules: all that speak of the field in this stage, in order. Returns an Array of Line.
+      def lines(rules)
+        by_rule = @entries.to_h { |entry| [entry.source, entry] }.compare_by_identity
+        rules.map { |rule| line(rule, by_rule[rule]) }
       end
 
       private
+
+      def line(rule, entry)
+        outcome = entry && (entry.test.nil? || @outcomes[entry.test])
+        return Line.new(nil, @balance.level).freeze if entry.nil? || outcome == false
+
+        (outcome ? @sure : @in_doubt) << rule
+        @balance = balance
+        Line.new(verdicts(rule, outcome ? "applies" : "in_doubt").freeze, @balance.level).freeze
+      end
 
       def balance
         return @slot.stages.guard(@before, @sure + @in_doubt) if @stage == "guardrails"

@@ -10,6 +10,13 @@ module CobaltLedger
       # Combinations remembered for one field before starting over.
       MEMORY = 4096
 
+      # Ledgers remembered for one field.
+      LEDGERS = 128
+
+      # What reasoning says of one field under one combination of outcomes, whatever values brought them about.
+      # result: Stages::Result; lines, guarding: Array of RuleLedger::Line.
+      Ledger = Struct.new(:result, :lines, :guarding)
+
       DIGITS = { false => 0, nil => 1, true => 2 }.freeze
 
       # A baseline's state or a rule, with the index of the test it depends on (nil when it always applies).
@@ -26,6 +33,7 @@ module CobaltLedger
         @guardrails = guardrails
         @tests = (states + rules + guardrails).filter_map(&:test).uniq.sort.freeze
         @memory = {}
+        @ledgers = {}
         @fixed = FieldDecision.new(field, result([])) if @tests.empty?
       end
 
@@ -33,12 +41,20 @@ module CobaltLedger
       def decide(outcomes)
         return @fixed if @fixed
 
-        key = 1
-        @tests.each do |index|
-          outcome = outcomes[index]
-          key = (key * 3) + DIGITS[outcome]
-        end
+        key = key(outcomes)
         @memory[key] || remember(key, outcomes)
+      end
+
+      # The Ledger for the outcomes. ordinary, guardrails: all rules of the policy that speak of the field.
+      def ledger(outcomes, ordinary, guardrails)
+        key = key(outcomes)
+        @ledgers[key] || begin
+          @ledgers = {} if @ledgers.size >= LEDGERS
+          found = result(outcomes)
+          lines = RuleLedger.new("rules", self, outcomes, found.baseline, found.ruled).lines(ordinary)
+          guarding = RuleLedger.new("guardrails", self, outcomes, found.ruled, found.guarded).lines(guardrails)
+          @ledgers[key] = Ledger.new(found, lines, guarding).freeze
+        end
       end
 
       # The Stages::Result for the outcomes.
@@ -52,6 +68,11 @@ module CobaltLedger
       def doubtful(entries, outcomes) = entries.select { |entry| entry.test && outcomes[entry.test].nil? }
 
       private
+
+      # One number for the outcomes of the slot's own tests.
+      def key(outcomes)
+        @tests.reduce(1) { |key, index| (key * 3) + DIGITS[outcomes[index]] }
+      end
 
       def remember(key, outcomes)
         # A new table instead of clearing the old one: another thread may be reading it.

@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+# What can happen without a record, held against trying every record of a small world.
+RSpec.describe CobaltLedger::Decisions::Outcomes do
+  policies = Integer(ENV.fetch("POLICIES", 60))
+  world = { "stage" => [nil, "a", "b", "c"], "count" => [nil, 0, 1, 2, 3, 5, 6], "level" => [nil, 0, 1, 3, 5, 6], "agreed" => [nil, true, false],
+            "contact" => [nil, "Ilse", "mercury", "x", "Ilse mercury", "other"], "notes" => [nil, "Ilse", "mercury", "x", "mercury x", "other"] }
+
+  it "finds exactly the outcomes that some record gives, for #{policies} generated policies" do
+    seed = chosen_seed("outcomes")
+
+    policies.times do |number|
+      document = PolicyGenerator.new(seed + number).policy(self)
+      engine = CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document, directory), directory)
+      %w[asha ilka].each { |user| hold(engine, user, world, seed + number) }
+    end
+  end
+
+  def hold(engine, user, world, seed)
+    type = engine.policy.record_type("loan")
+    plan = engine.plan(type, directory.principals_of(user), "kiln", "edit", "form")
+    type.fields.each do |field|
+      read = plan.slot_of(field.id).tests.flat_map { |index| plan.conditions[index].fields }.uniq & world.keys
+      outcomes, complete = plan.possible.of(field.id)
+      levels = outcomes.map { |outcome| outcome.decision.level }
+      tried = every(world.slice(*read)).map { |values| plan.decide(values)[field.id].level }.uniq
+      expect(tried - levels).to eq(complete ? [] : tried - levels), "seed #{seed}, #{user}, #{field.id}: #{tried - levels} was missed"
+      outcomes.each { |outcome| replay(plan, field, outcome, seed) }
+    end
+  end
+
+  # Every outcome comes with a record that gives it, and its telling part gives it too.
+  def replay(plan, field, outcome, seed)
+    told = plan.possible.telling_example(field.id, outcome)
+    [outcome.example, told].each do |example|
+      expect(plan.decide(example)[field.id].level).to eq(outcome.decision.level), "seed #{seed}, #{field.id}: #{example} does not show #{outcome.decision.level}"
+    end
+  end
+
+  def every(domains)
+    return [{}] if domains.empty?
+
+    first, *others = domains.values
+    first.product(*others).map { |values| domains.keys.zip(values).to_h }
+  end
+end

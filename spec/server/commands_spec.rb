@@ -1,0 +1,71 @@
+# frozen_string_literal: true
+
+require "open3"
+require "net/http"
+require "socket"
+
+RSpec.describe "The commands" do
+  root = Server::ROOT
+
+  def free_port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
+
+  # Starts the server in a process of its own, yields its first line, and stops it.
+  def serving(*arguments)
+    Open3.popen2e("bundle", "exec", "ruby", "bin/serve.rb", *arguments, chdir: Server::ROOT) do |_, output, process|
+      line = Timeout.timeout(30) { output.gets }
+      yield line
+    ensure
+      Process.kill("TERM", process.pid)
+      process.value
+    end
+  end
+
+  it "serves an empty installation and prints a link for its first administrator, once" do
+    Dir.mktmpdir do |folder|
+      port = free_port
+      database = File.join(folder, "ledger.sqlite3")
+      serving("--port", port.to_s, "--database", database) do |line|
+        token = line[%r{http://127.0.0.1:#{port}/setup#(\S+)}, 1]
+        made = Net::HTTP.post(URI("http://127.0.0.1:#{port}/api/setup"), JSON.generate(token: token, login: "first", name: "First", password: "long enough"), "content-type" => "application/json")
+        expect(made.code).to eq("201")
+      end
+      serving("--port", port.to_s, "--database", database) do |line|
+        expect(line.strip).to eq("Cobalt Ledger is ready at http://127.0.0.1:#{port}")
+      end
+    end
+  end
+
+  it "serves the sample business, keeps its data, and loads it anew when told to" do
+    Dir.mktmpdir do |folder|
+      arguments = ["--demo", "--port", free_port.to_s, "--database", File.join(folder, "demo.sqlite3")]
+      serving(*arguments) { |line| expect(line).to include("mairin (administrator)", "the password is #{Server::DemoData::PASSWORD}") }
+      count = -> { SQLite3::Database.open(File.join(folder, "demo.sqlite3")) { |database| database.get_first_value("SELECT count(*) FROM records") } }
+      before = count.call
+      SQLite3::Database.open(File.join(folder, "demo.sqlite3")) { |database| database.execute("DELETE FROM records WHERE number = 'LN-0001'") }
+      serving(*arguments) { |_| expect(count.call).to eq(before - 1) }
+      serving(*arguments, "--fresh") { |_| expect(count.call).to eq(before) }
+    end
+  end
+
+  it "decides from files, with the documents the README names" do
+    out, status = Open3.capture2("bin/ledger", "decide", "--policy", "demo/policy.json", "--directory", "demo/directory.json", "--question", "demo/question.json", "--reasoning", chdir: root)
+    expect(status.exitstatus).to eq(0)
+    decision = JSON.parse(out)
+    expect(decision["fields"]["item_count"]["level"]).to eq("read_only")
+    expect(decision["reasoning"]["item_count"]["stages"].map { |stage| stage["stage"] }).to eq(%w[baseline rules guardrails consistency])
+  end
+
+  it "imports people from the command line, and refuses with exit 2" do
+    out, status = Open3.capture2("bin/ledger", "import-people", "core/spec/fixtures/people-slapcat.ldif", "--mapping", "demo/people-mapping.json", chdir: root)
+    expect(status.exitstatus).to eq(0)
+    expect(CobaltLedger::Formats::Schema.faults("directory", JSON.parse(out))).to be_empty
+    out, err, status = Open3.capture3("bin/ledger", "import-people", "demo/policy.json", chdir: root)
+    expect([out, status.exitstatus]).to eq(["", 2])
+    expect(err).to include("demo/policy.json line 1: is not “attribute: value”")
+  end
+
+  it "says which option it does not know" do
+    _, err, status = Open3.capture3("bundle", "exec", "ruby", "bin/serve.rb", "--colour", "red", chdir: root)
+    expect([status.exitstatus, err]).to match([2, include("invalid option: --colour")])
+  end
+end
