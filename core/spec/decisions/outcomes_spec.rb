@@ -12,11 +12,11 @@ RSpec.describe CobaltLedger::Decisions::Outcomes do
     policies.times do |number|
       document = PolicyGenerator.new(seed + number).policy(self)
       engine = CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document, directory), directory)
-      %w[asha ilka].each { |user| hold(engine, user, world, seed + number) }
+      %w[asha ilka].each { |user| expect_complete(engine, user, world, seed + number) }
     end
   end
 
-  def hold(engine, user, world, seed)
+  def expect_complete(engine, user, world, seed)
     type = engine.policy.record_type("loan")
     plan = engine.plan(type, directory.principals_of(user), "kiln", "edit", "form")
     type.fields.each do |field|

@@ -57,7 +57,7 @@ module CobaltLedger
         stages = Stages.new(field, mode, precedence, @policy.label(field.label).start)
         entries = @policy.rules_on(field, record_type.id).filter_map { |rule| placed[rule] }
         rules, guardrails = entries.partition { |entry| !entry.source.guardrail? }
-        Slot.new(field, stages, own_baseline(field) + (baselines[field.id] || []), rules, guardrails)
+        Slot.new(field, stages, (baselines[field.id] || []) + own_baseline(field), rules, guardrails)
       end
 
       def own_baseline(field)
