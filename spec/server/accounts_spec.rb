@@ -33,7 +33,7 @@ RSpec.describe "Sign-ins, and documents to keep" do
     expect(call(:post, "/api/accounts", nora.merge(person: "ghost"))).to eq(422)
     expect(call(:post, "/api/accounts", nora.merge(access: "owner"))).to eq(422)
     expect(call(:patch, "/api/accounts/999999", { name: "X" })).to eq(404)
-    expect(call(:delete, "/api/accounts/#{id_of('dorian')}")).to eq(200)
+    expect(call(:delete, "/api/accounts/#{id_of('zora')}")).to eq(200)
     expect(call(:delete, "/api/accounts/#{id_of('mairin')}")).to eq(422)
     expect(call(:patch, "/api/accounts/#{id_of('mairin')}", { access: "auditor" })).to eq(422)
     expect(Server::Account.where(access: "administrator").pluck(:login)).to eq(["mairin"])

@@ -5,7 +5,7 @@ RSpec.describe "Signing in" do
     expect(sign_in("mairin")).to eq(200)
     cookie = last_response.headers["set-cookie"]
     expect(cookie).to match(/cobalt_session=\S+.*httponly/i).and match(/samesite=lax/i)
-    expect(answer["account"]).to include("name" => "Mairin Okafor", "access" => "administrator", "abilities" => %w[read edit publish import])
+    expect(answer["account"]).to include("name" => "Mairin Okafor", "access" => "administrator", "abilities" => %w[read edit publish import accounts])
     call(:get, "/api/session")
     expect(answer["account"]["login"]).to eq("mairin")
   end

@@ -1,0 +1,62 @@
+# frozen_string_literal: true
+
+# The main path with the keyboard alone.
+RSpec.describe "By keyboard alone" do
+  def focused(attribute = "aria-label")
+    page.evaluate_script("document.activeElement.getAttribute('#{attribute}') || document.activeElement.textContent")
+  end
+
+  # Presses Tab until something of that name has the focus.
+  def tab_to(name, limit: 60)
+    limit.times do
+      return if focused.to_s.include?(name)
+
+      keys(:tab)
+    end
+    raise "#{name} can't be reached by Tab; the focus is on #{focused}"
+  end
+
+  it "signs in, walks the map, makes a rule and keeps it" do
+    visit("/map?type=outgoing-loan")
+    expect(page).to have_field("Sign-in name")
+    keys("mairin", :tab, Server::DemoData::PASSWORD, :enter)
+    expect(page).to have_css("td[aria-label^='Loan number, Registrar']")
+    tab_to("Loan number, Registrar")
+    keys(:down, :down, :right, :right)
+    expect(focused).to start_with("Purpose, Curator")
+    keys(%i[shift right])
+    tab_to("Make a rule for 2 cells")
+    keys(:enter)
+    expect(page).to have_css("aside[aria-label='Rule']")
+    tab_to("Rehearsal") # the page's own navigation stays within reach
+    find("[aria-label='Sight'] input", match: :first, visible: :all).execute_script("this.focus()")
+    keys(:right, :right)
+    expect(page).to have_css(".reads", text: "Purpose is hidden.")
+    tab_to("Keep in change set")
+    keys(:enter)
+    expect(page).to have_css(".rule-row.on", text: "For Curator and Conservator, editing an outgoing loan: Purpose is hidden.")
+  end
+
+  it "changes the question, and lands on the page it names" do
+    enter_as("mairin", at: "/map?type=outgoing-loan")
+    tab_to("Mode")
+    keys(:enter)
+    keys("view", :enter)
+    expect(page).to have_css("td[aria-label='Stage, Registrar: Read-only']")
+    expect(page).to have_current_path(/mode=view/)
+  end
+
+  it "edits and saves a record" do
+    enter_as("ilka", at: "/records/outgoing-loan/LN-0042?mode=edit")
+    expect(page).to have_css(".form-row[data-field='borrower_telephone'] input")
+    12.times do
+      keys(:tab)
+      break if page.evaluate_script("document.activeElement.getAttribute('placeholder')") == "Type to replace it unseen"
+    end
+    keys("01632 960 555")
+    find("button", text: "Save").execute_script("this.focus()")
+    keys(:enter)
+    expect(page).to have_text("LN-0042 is saved")
+    expect(Server::Record.find_by(number: "LN-0042").values["borrower_telephone"]).to eq("01632 960 555")
+  end
+end
