@@ -1,11 +1,10 @@
 # frozen_string_literal: true
 
-# Loads everything the server needs. Required by config.ru, the specs and the scripts in bin/.
+# Loads everything the server needs. Required by bin/serve.rb, the specs and the scripts in bin/.
 require "cobalt_ledger"
 require "active_record"
 require "bcrypt"
 require "sinatra/base"
-require "rack/attack"
 require "securerandom"
 require "yaml"
 require "zeitwerk"

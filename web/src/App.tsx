@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { lazy, useCallback } from "react";
+import { lazy, useCallback, useEffect } from "react";
 import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
-import { ask, setCsrf } from "./api/client";
+import { ask, onSignedOut, setCsrf } from "./api/client";
 import type { Session } from "./api/types";
 import { AccountContext } from "./shell/account";
 import { Shell } from "./shell/Shell";
@@ -54,6 +54,8 @@ export function App() {
     },
     staleTime: Infinity,
   });
+  // A session that ran out leads to the door and back to the same page; unsaved edits are kept in the browser.
+  useEffect(() => onSignedOut(() => void client.invalidateQueries({ queryKey: ["session"] })), [client]);
   const enter = useCallback((found: Session) => {
     setCsrf(found.csrf);
     // What was fetched for somebody else must not be shown to this person.

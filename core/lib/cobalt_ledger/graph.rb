@@ -30,27 +30,28 @@ module CobaltLedger
       seen.keys
     end
 
-    # Depth first with an explicit stack: a chain of ten thousand must not exhaust Ruby's own.
+    # Depth first with a stack of its own: neither Ruby's stack nor a fibre for each step would hold a chain of
+    # tens of thousands.
     def descend(start, finished, successors)
       return nil if finished[start]
 
       on_path = { start => 0 }
-      stack = [[start, successors.call(start).each]]
+      stack = [[start, successors.call(start), 0]]
       until stack.empty?
-        node, enumerator = stack.last
-        begin
-          following = enumerator.next
-        rescue StopIteration
+        node, following, index = stack.last
+        if index >= following.size
           finished[node] = true
           on_path.delete(node)
           stack.pop
           next
         end
-        return on_path.keys.drop(on_path[following]) + [following] if on_path.key?(following)
-        next if finished[following]
+        stack.last[2] += 1
+        reached = following[index]
+        return on_path.keys.drop(on_path[reached]) + [reached] if on_path.key?(reached)
+        next if finished[reached]
 
-        on_path[following] = stack.size
-        stack.push([following, successors.call(following).each])
+        on_path[reached] = stack.size
+        stack.push([reached, successors.call(reached), 0])
       end
       nil
     end

@@ -15,6 +15,12 @@ export class ProblemError extends Error {
 }
 
 let csrf = "";
+let signedOut: () => void = () => undefined;
+
+/** Says what to do when the server no longer knows who is asking: the session ran out or was ended. */
+export function onSignedOut(act: () => void): void {
+  signedOut = act;
+}
 
 /** Remembers the token that every change must carry. */
 export function setCsrf(token: string | undefined): void {
@@ -43,6 +49,7 @@ export async function ask<Answer>(path: string, options: Options = {}): Promise<
   });
   const answer: unknown = await response.json().catch(() => ({}));
   if (response.ok) return answer as Answer;
+  if (response.status === 401 && path !== "/api/session") signedOut();
   const problem = { type: "about:blank", title: response.statusText, status: response.status, detail: "", ...(answer as object) };
   throw new ProblemError(problem as ProblemDocument);
 }

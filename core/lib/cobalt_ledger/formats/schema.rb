@@ -36,13 +36,30 @@ module CobaltLedger
         @schemers[name] ||= JSONSchemer.schema(JSON.parse(File.read(File.join(FOLDER, "#{name}.schema.json"))))
       end
 
-      # Where one of several forms is allowed, only the faults of the form that comes nearest are worth telling.
+      # Where one of several forms is allowed, only the faults of the form that comes nearest are worth telling;
+      # and where a form came near enough to have a fault further in, that fault alone.
       def likeliest(errors)
         alternatives, others = errors.partition { |error| error["schema_pointer"].match?(%r{/oneOf/\d+}) }
-        others + alternatives.group_by { |error| error["schema_pointer"][%r{\A.*?/oneOf/}] }.flat_map do |_, found|
-          found.group_by { |error| error["schema_pointer"][%r{/oneOf/(\d+)}, 1] }.values.min_by { |branch| [branch.count { |error| MISFITS.include?(error["type"]) }, branch.size] }
+        nearest = alternatives.group_by { |error| error["schema_pointer"][%r{\A.*?/oneOf/}] }.values.map do |found|
+          found.group_by { |error| error["schema_pointer"][%r{/oneOf/(\d+)}, 1] }.values.min_by { |branch| [branch.count { |error| misfit?(error) }, branch.size] }
         end
+        others + nearest.reject { |group| group.all? { |error| misfit?(error) } && further_in?(nearest - [group], place(group)) }.flatten
       end
+
+      def misfit?(error) = MISFITS.include?(error["type"])
+      private_class_method :misfit?
+
+      # The deepest place that all errors of a group share.
+      def place(group)
+        paths = group.map { |error| error["data_pointer"].split("/") }
+        paths.reduce { |shared, path| shared.zip(path).take_while { |one, other| one == other }.map(&:first) }.join("/")
+      end
+      private_class_method :place
+
+      def further_in?(groups, place)
+        groups.any? { |group| group.any? { |error| error["data_pointer"].start_with?("#{place}/") } && place(group).size > place.size }
+      end
+      private_class_method :further_in?
       private_class_method :likeliest
 
       def fault(error)

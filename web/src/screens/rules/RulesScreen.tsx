@@ -61,6 +61,7 @@ export default function RulesScreen() {
               </button>
             ))}
             {shown.map((each) => <Row key={each.rule.id} view={each} on={each.rule.id === chosen} unsaved={Boolean(each.rule.id && drafts[each.rule.id])} onChoose={() => choose(each.rule.id ?? "")} />)}
+            {rules.data && rules.data.total > rules.data.items.length && <p className="soft">Only the first {rules.data.items.length} of {rules.data.total} rules are listed; find the others by narrowing the record type.</p>}
             {rules.data && shown.length === 0 && fresh.length === 0 && (
               <div className="empty">{filter ? "No rule says that." : "No rule yet. Every field is as its baseline and label say. Select cells on the map, or begin with “New rule”."}</div>
             )}
