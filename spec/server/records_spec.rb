@@ -111,13 +111,16 @@ RSpec.describe "Records under enforcement" do
   end
 
   it "gives people who create at the same moment numbers of their own" do
-    numbers = Array.new(4) do
+    Server::PolicyStore.instance.in_force
+    numbers = Array.new(6) do
       Thread.new do
-        desk = Server::RecordDesk.new("asha.brandt")
-        ActiveRecord::Base.connection_pool.with_connection { desk.create("outgoing-loan", nil, { "borrower" => "B", "stage" => "enquiry" }, by: "Asha").number }
+        ActiveRecord::Base.connection_pool.with_connection do
+          desk = Server::RecordDesk.new("asha.brandt")
+          Array.new(10) { desk.create("outgoing-loan", nil, { "borrower" => "B", "stage" => "enquiry" }, by: "Asha").number }
+        end
       end
-    end.map(&:value)
-    expect(numbers.uniq.size).to eq(4)
+    end.flat_map(&:value)
+    expect(numbers.uniq.size).to eq(60)
   end
 
   it "turns down values of the wrong kind, and what is not there" do
