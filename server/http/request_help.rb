@@ -55,14 +55,7 @@ module Server
     private
 
     # Exact numbers leave as JSON numbers.
-    def plain(value)
-      case value
-      when Hash then value.transform_values { |inner| plain(inner) }
-      when Array then value.map { |inner| plain(inner) }
-      when BigDecimal then value.frac.zero? ? value.to_i : value.to_f
-      else value
-      end
-    end
+    def plain(document) = CobaltLedger::Formats::CanonicalJson.plain(document)
 
     # Finds the operation in the contract and checks the request against it.
     def check_contract

@@ -61,10 +61,16 @@ module Server
     def merged(before, read)
       lists = CobaltLedger::Formats::DirectoryJson::LISTS.to_h do |list|
         found = (before[list] || []).to_h { |item| [item["id"], item] }
-        (read[list] || []).each { |item| found[item["id"]] = found[item["id"]] ? found[item["id"]].merge(item) : item }
+        (read[list] || []).each { |item| found[item["id"]] = found[item["id"]] ? over(found[item["id"]], item) : item }
         [list, found.values]
       end
       CobaltLedger::Formats::DirectoryJson.empty.merge(lists)
+    end
+
+    # What the file says of something known; what it leaves out or empty stays as it was.
+    def over(known, item)
+      said = item.reject { |_, value| value.respond_to?(:empty?) && value.empty? }
+      known.merge(said) { |_, old, new| new.is_a?(Hash) ? old.merge(new) : new }
     end
 
     # Nobody may be taken out of the directory while a rule, in force or pending, names them.

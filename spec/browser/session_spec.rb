@@ -11,9 +11,7 @@ RSpec.describe "A session that ends in the middle of work" do
     end_all_sessions
     click_button("Keep in change set")
     expect(page).to have_field("Sign-in name")
-    fill_in("Sign-in name", with: "mairin")
-    fill_in("Password", with: Server::DemoData::PASSWORD)
-    click_button("Sign in")
+    pass_the_door("mairin")
     expect(page).to have_field("Title", with: "Half written")
     click_button("Keep in change set")
     expect(page).to have_css(".rule-row.on", text: "Half written")
@@ -26,9 +24,7 @@ RSpec.describe "A session that ends in the middle of work" do
     end_all_sessions
     click_button("Save")
     expect(page).to have_field("Sign-in name")
-    fill_in("Sign-in name", with: "tomas")
-    fill_in("Password", with: Server::DemoData::PASSWORD)
-    click_button("Sign in")
+    pass_the_door("tomas")
     expect(form_field("borrower").find("input").value).to eq("Half typed")
     click_button("Save")
     expect(page).to have_text("LN-0042 is saved")

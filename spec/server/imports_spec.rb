@@ -47,6 +47,15 @@ RSpec.describe "Imports" do
     expect(answer["items"].map { |user| user["roles"] }).to eq([["curator"]])
   end
 
+  it "keeps of people it knows what the file does not say" do
+    before = directory["users"].find { |user| user["id"] == "asha.brandt" }
+    text = "dn: uid=asha.brandt,dc=x\nobjectClass: inetOrgPerson\nuid: asha.brandt\ncn: Asha Brandt-Holm\n"
+    expect(import("people-ldif", text)).to eq(200)
+    expect(@preview["changes"]).to eq([{ "title" => "User Asha Brandt-Holm", "lines" => ["name: Asha Brandt becomes Asha Brandt-Holm"] }])
+    call(:get, "/api/people?search=asha.brandt")
+    expect(answer["items"].first.slice("roles", "groups", "units", "department")).to eq(before.slice("roles", "groups", "units", "department"))
+  end
+
   it "drops what the file lacks only when told to, and never what a rule still names" do
     smaller = directory.merge("users" => directory["users"].reject { |user| ["ivo.x", "juno.castlemaine"].include?(user["id"]) })
     import("directory", JSON.generate(smaller), apply: false)

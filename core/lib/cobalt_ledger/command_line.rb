@@ -148,15 +148,6 @@ module CobaltLedger
       raise(BadInput, e.faults.map { |fault| Fault.new(pointer: "#{path} #{fault.pointer}".strip, message: fault.message) })
     end
 
-    def print_json(document) = @out.puts(JSON.pretty_generate(plain(document)))
-
-    def plain(value)
-      case value
-      when Hash then value.transform_values { |inner| plain(inner) }
-      when Array then value.map { |inner| plain(inner) }
-      when BigDecimal then value.frac.zero? ? value.to_i : value.to_f
-      else value
-      end
-    end
+    def print_json(document) = @out.puts(JSON.pretty_generate(Formats::CanonicalJson.plain(document)))
   end
 end

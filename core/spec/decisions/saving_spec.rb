@@ -51,6 +51,12 @@ RSpec.describe CobaltLedger::Decisions::Saving do
   it "refuses values of the wrong kind and fields that do not exist" do
     verdict = judge(guarded, { "count" => "many", "stage" => "lost", "nothing" => 1 })
     expect(kinds(verdict)).to eq("count" => "unsuitable", "stage" => "unsuitable", "nothing" => "unknown")
+    expect(verdict.stored).to eq({})
+  end
+
+  it "tells everything that is wrong at once" do
+    verdict = judge(guarded, { "count" => "many", "notes" => nil, "value" => 5 }, stage: "signed", value: 10, notes: "x")
+    expect(kinds(verdict)).to eq("count" => "unsuitable", "notes" => "required", "value" => "locked")
   end
 
   it "takes an unchanged value of a locked field for no change" do

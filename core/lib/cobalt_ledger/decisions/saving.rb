@@ -21,11 +21,10 @@ module CobaltLedger
       # question: Question with the stored values (create or edit); changes: Hash of identifier to JSON value,
       # only what the client changed. Returns a Verdict; nothing is stored.
       def judge(question, changes)
-        refusals = readable(question.record_type, changes)
-        return refused(question, refusals) if refusals.any?
-
-        changes = real_changes(question, changes)
-        refusals = forbidden(question, changes)
+        refusals = unreadable(question.record_type, changes)
+        # The others are judged all the same, so that everything that is wrong is told at once.
+        changes = real_changes(question, changes.except(*refusals.map(&:field)))
+        refusals += forbidden(question, changes)
         final = question.stored.merge(changes)
         decision = @engine.decide(question.with(stored: final, entered: {}))
         refusals += missing(decision, changes, refusals)
@@ -40,7 +39,7 @@ module CobaltLedger
         Verdict.new(accepted: false, stored: question.stored, refusals: refusals, decision: decision)
       end
 
-      def readable(record_type, changes)
+      def unreadable(record_type, changes)
         changes.filter_map do |id, raw|
           field = record_type.field(id)
           next Refusal.new(field: id, kind: "unknown", words: "#{record_type.name} has no field “#{id}”", rules: []) unless field

@@ -20,6 +20,16 @@ module CobaltLedger
       # Hexadecimal SHA-256 of the canonical text.
       def digest(document) = Digest::SHA256.hexdigest(write(document))
 
+      # The document with its exact numbers as numbers that any JSON writer takes.
+      def plain(document)
+        case document
+        when Hash then document.transform_values { |value| plain(value) }
+        when Array then document.map { |value| plain(value) }
+        when BigDecimal then document.frac.zero? ? document.to_i : document.to_f
+        else document
+        end
+      end
+
       def number(value)
         value.denominator == 1 ? value.numerator.to_s : BigDecimal(value, 40).to_s("F").sub(/0+\z/, "")
       end

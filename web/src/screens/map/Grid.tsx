@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, type KeyboardEvent, type PointerEvent } from "react";
+import { useEffect, useMemo, useRef, type CSSProperties, type KeyboardEvent, type PointerEvent } from "react";
 import type { AccessMap, RecordType } from "../../api/types";
 import { Glyph } from "../../ink/Glyph";
 import { cellWords } from "../../ink/levels";
@@ -70,7 +70,7 @@ export function Grid({ map, type, busy, selection, onSelect, onOpen, opened }: P
   return (
     <div className="map-scroll" aria-busy={busy}>
       <table
-        ref={table} role="grid" className="map" aria-label={`Access to the fields of ${type.name}`} aria-multiselectable onKeyDown={onKeyDown}
+        ref={table} role="grid" className="map" style={{ "--columns": map.columns.length } as CSSProperties} aria-label={`Access to the fields of ${type.name}`} aria-multiselectable onKeyDown={onKeyDown}
         onPointerDown={(event) => {
           const at = place(event);
           if (!at || event.button !== 0) return;

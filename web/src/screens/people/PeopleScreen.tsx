@@ -1,6 +1,6 @@
 import { Button, Input, Pagination } from "antd";
 import { useState } from "react";
-import { Link, useSearchParams } from "react-router";
+import { Link } from "react-router";
 import { useDirectory, usePeople } from "../../api/queries";
 import type { Directory, DirectoryNode } from "../../api/types";
 import { QuestionStrip } from "../../question/QuestionStrip";
@@ -8,6 +8,7 @@ import { useQuestionSearch } from "../../question/useQuestion";
 import { ImportPanel } from "../../shared/ImportPanel";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
+import { useListSearch } from "../../shared/useListSearch";
 import { useSearchBox } from "../../shared/useSearchBox";
 import { useAccount } from "../../shell/account";
 import { SignIns } from "./SignIns";
@@ -18,7 +19,7 @@ const KINDS = [["roles", "role", "Roles"], ["groups", "group", "Groups"], ["depa
 /** Users, and the roles, groups, departments and units they belong to. */
 export default function PeopleScreen() {
   const { may } = useAccount();
-  const [search, setSearch] = useSearchParams();
+  const [search, set] = useListSearch();
   const [importing, setImporting] = useState(false);
   const [signingIn, setSigningIn] = useState(false);
   const within = search.get("within") ?? "";
@@ -26,14 +27,6 @@ export default function PeopleScreen() {
   const page = Number(search.get("page") ?? 1) || 1;
   const directory = useDirectory();
   const people = usePeople(text, within, page, PAGE);
-  const set = (values: Record<string, string>, replace = false) => setSearch((before) => {
-    const next = new URLSearchParams(before);
-    for (const [name, value] of Object.entries({ page: "", ...values })) {
-      if (value) next.set(name, value);
-      else next.delete(name);
-    }
-    return next;
-  }, { replace });
   const [box, setBox] = useSearchBox(text, (found) => set({ find: found }, true));
   return (
     <>

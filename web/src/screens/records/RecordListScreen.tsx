@@ -1,10 +1,11 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Button, Input, Pagination } from "antd";
-import { useNavigate, useParams, useSearchParams } from "react-router";
+import { useNavigate, useParams } from "react-router";
 import { ask, query } from "../../api/client";
 import type { RecordList } from "../../api/types";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
+import { useListSearch } from "../../shared/useListSearch";
 import { useSearchBox } from "../../shared/useSearchBox";
 import { useAccount } from "../../shell/account";
 import { useRecordTypes } from "./useRecordTypes";
@@ -15,7 +16,7 @@ const PAGE = 50;
 export default function RecordListScreen() {
   const { account } = useAccount();
   const { type: asked = "" } = useParams();
-  const [search, setSearch] = useSearchParams();
+  const [search, set] = useListSearch();
   const navigate = useNavigate();
   const types = useRecordTypes();
   const type = types.data?.record_types.find((each) => each.id === asked) ?? types.data?.record_types[0];
@@ -29,14 +30,6 @@ export default function RecordListScreen() {
     enabled: Boolean(type),
     placeholderData: keepPreviousData,
   });
-  const set = (values: Record<string, string>, replace = false) => setSearch((before) => {
-    const next = new URLSearchParams(before);
-    for (const [name, value] of Object.entries({ page: "", ...values })) {
-      if (value) next.set(name, value);
-      else next.delete(name);
-    }
-    return next;
-  }, { replace });
   const [box, setBox] = useSearchBox(find, (text) => set({ find: text }, true));
   const units = new Map((types.data?.units ?? []).map((unit) => [unit.id, unit.name]));
   const open = (number: string) => void navigate(`/records/${type?.id}/${encodeURIComponent(number)}`);
