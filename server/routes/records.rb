@@ -4,6 +4,9 @@ module Server
   module Routes
     # Records under enforcement. Nothing here looks at anything but the edition in force.
     module Records
+      # Names offered at once in a person field.
+      PEOPLE = 50
+
       def self.registered(app)
         app.helpers Help
         app.get "/api/records" do
@@ -24,8 +27,12 @@ module Server
 
         app.post "/api/records/:type/form" do
           record, decision = desk.open(params["type"], sent["number"], sent["mode"], entered: sent["entered"] || {}, unit: sent["unit"])
-          json({ "form" => FormView.new(decision, desk.directory).to_h, "number" => record&.number, "etag" => record&.etag,
-                 "people" => people_for(decision) }.compact)
+          json({ "form" => FormView.new(decision, desk.directory).to_h, "number" => record&.number, "etag" => record&.etag }.compact)
+        end
+
+        app.get "/api/records/:type/people" do
+          desk.record_type(params["type"])
+          json("items" => people_named(params["search"]))
         end
 
         app.patch "/api/records/:type/:number" do
@@ -42,11 +49,10 @@ module Server
           @desk ||= RecordDesk.new(account.person)
         end
 
-        # Names to choose from, where a person field is open.
-        def people_for(decision)
-          return [] unless decision.fields.any? { |_, field| field.field.kind_name == "person" && field.open? }
-
-          desk.directory.users.map { |user| { "id" => user.id, "name" => user.name } }
+        # Names to choose from in a person field: those that hold the text, a few at a time.
+        def people_named(text)
+          wanted = text.to_s.strip.downcase
+          desk.directory.users.lazy.select { |user| user.name.downcase.include?(wanted) }.first(PEOPLE).map { |user| { "id" => user.id, "name" => user.name } }
         end
       end
     end

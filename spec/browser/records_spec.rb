@@ -54,6 +54,18 @@ RSpec.describe "Records" do
     expect(page).to have_text("LN-0042 is saved")
   end
 
+  it "finds people by name, and goes on showing the one chosen" do
+    enter_as("asha", at: "/records/outgoing-loan/LN-0042?mode=edit")
+    expect(form_field("courier")).to have_text("Ilka Fenn")
+    form_field("courier").find(".ant-select").click
+    keys("otto")
+    find(".ant-select-item-option", text: "Otto Brightwater").click
+    expect(form_field("courier")).to have_text("Otto Brightwater")
+    click_button("Save")
+    expect(page).to have_text("LN-0042 is saved")
+    expect(form_field("courier")).to have_text("Otto Brightwater")
+  end
+
   it "creates a record by the rules for creating" do
     enter_as("asha", at: "/records/study-visit/new")
     form_field("visitor_name").find("input").set("Anneke Dray")

@@ -123,6 +123,18 @@ RSpec.describe "Records under enforcement" do
     expect(numbers.uniq.size).to eq(60)
   end
 
+  it "offers people by name, a few at a time, and nothing about them but the name" do
+    sign_in("asha")
+    expect(call(:get, "/api/records/outgoing-loan/people?search=fenn")).to eq(200)
+    expect(answer["items"]).to eq([{ "id" => "ilka.fenn", "name" => "Ilka Fenn" }])
+    many = JSON.parse(File.read(File.join(Server::DemoData::FOLDER, "directory.json")))
+    many["users"] += (1..200).map { |number| { "id" => "extra.#{number}", "name" => "Extra #{number}" } }
+    Server::DirectoryVersion.keep(many, by: "spec")
+    call(:get, "/api/records/outgoing-loan/people")
+    expect(answer["items"].size).to eq(50)
+    expect(call(:get, "/api/records/nothing/people")).to eq(404)
+  end
+
   it "turns down values of the wrong kind, and what is not there" do
     sign_in("tomas")
     open_form

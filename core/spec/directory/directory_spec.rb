@@ -16,11 +16,6 @@ RSpec.describe CobaltLedger::Directory do
     expect(faults { directory.bare(:role, "nobody") }).to eq(["/audience: no role “nobody” in the directory"])
   end
 
-  it "counts the people of a node with those reached through nesting" do
-    expect(directory.count_of(:group, "custodians")).to eq(1)
-    expect(directory.count_of(:unit, "trust")).to eq(2)
-  end
-
   it "refuses rings in nesting and names the path" do
     ring = directory_document
     ring["groups"][0]["within"] = ["night"]

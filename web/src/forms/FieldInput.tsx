@@ -1,10 +1,11 @@
 import { Input, Select } from "antd";
-import type { FieldValue, FormField, Named } from "../api/types";
+import type { FieldValue, FormField } from "../api/types";
+import { PersonInput } from "./PersonInput";
 
-type Props = { field: FormField; value: FieldValue | undefined; onEnter: (value: FieldValue) => void; people: Named[]; placeholder?: string };
+type Props = { field: FormField; value: FieldValue | undefined; onEnter: (value: FieldValue) => void; peopleFrom: string; placeholder?: string };
 
 /** The box a value is typed into, by the field's kind. Blank is null. */
-export function FieldInput({ field, value, onEnter, people, placeholder }: Props) {
+export function FieldInput({ field, value, onEnter, peopleFrom, placeholder }: Props) {
   const label = { "aria-labelledby": `label-${field.id}`, "aria-required": field.required || undefined };
   const text = value === undefined || value === null ? "" : String(value);
   const typed = (raw: string) => onEnter(raw === "" ? null : raw);
@@ -29,8 +30,7 @@ export function FieldInput({ field, value, onEnter, people, placeholder }: Props
       return <Select {...label} mode="multiple" value={Array.isArray(value) ? value : []} options={(field.options ?? []).map((option) => ({ value: option.id, label: option.name }))}
         onChange={(options: string[]) => onEnter(options.length > 0 ? options : null)} />;
     case "person":
-      return <Select {...label} allowClear showSearch={{ optionFilterProp: "label" }} value={text || undefined} style={{ maxWidth: 300 }} placeholder={placeholder} options={people.map((person) => ({ value: person.id, label: person.name }))}
-        onChange={(person?: string) => onEnter(person ?? null)} />;
+      return <PersonInput field={field} value={text} label={label} from={peopleFrom} placeholder={placeholder} onPick={onEnter} />;
     default:
       return <Input {...label} value={text} placeholder={placeholder} onChange={(event) => typed(event.target.value)} />;
   }

@@ -1,4 +1,4 @@
-import type { Entered, FieldValue, Form, FormField, Named } from "../api/types";
+import type { Entered, FieldValue, Form, FormField } from "../api/types";
 import { Glyph } from "../ink/Glyph";
 import { FieldInput } from "./FieldInput";
 
@@ -6,7 +6,8 @@ type Props = {
   form: Form;
   entered: Entered;
   onEnter: (field: string, value: FieldValue) => void;
-  people: Named[];
+  /** The address that gives the names of people to choose from. */
+  peopleFrom: string;
   faults: Record<string, string>;
   /** Rehearsal only: whose form it is, to say where hidden fields would stand. */
   ghostsFor?: string;
@@ -15,7 +16,7 @@ type Props = {
 };
 
 /** A decided form. What can't be typed in looks it, and is no tab stop; what is hidden leaves no gap. */
-export function RecordForm({ form, entered, onEnter, people, faults, ghostsFor, onWhy }: Props) {
+export function RecordForm({ form, entered, onEnter, peopleFrom, faults, ghostsFor, onWhy }: Props) {
   const sections = form.sections.map((section) => ({ ...section, fields: section.fields.filter((field) => field.level !== "hidden" || ghostsFor) }));
   return (
     <>
@@ -26,7 +27,7 @@ export function RecordForm({ form, entered, onEnter, people, faults, ghostsFor, 
             <div key={field.id} className={`form-row ${field.level === "required" || field.required ? "required" : ""} ${faults[field.id] ? "refused" : ""} ${onWhy ? "" : "plain-form"}`} data-field={field.id} data-level={field.level}>
               {onWhy && <Glyph cell={field.level} small />}
               <span className="label" id={`label-${field.id}`}>{field.name}{field.required && <span className="need"> required</span>}</span>
-              <div className="value"><Value field={field} entered={entered} onEnter={onEnter} people={people} ghostsFor={ghostsFor} /></div>
+              <div className="value"><Value field={field} entered={entered} onEnter={onEnter} peopleFrom={peopleFrom} ghostsFor={ghostsFor} /></div>
               {onWhy ? <button type="button" className="why" aria-label={`Why is ${field.name} so?`} onClick={() => onWhy(field.id)}>why</button> : <span />}
               {faults[field.id] && <div className="field-fault" role="alert">{faults[field.id]}</div>}
             </div>
@@ -38,7 +39,7 @@ export function RecordForm({ form, entered, onEnter, people, faults, ghostsFor, 
   );
 }
 
-function Value({ field, entered, onEnter, people, ghostsFor }: { field: FormField; entered: Entered; onEnter: Props["onEnter"]; people: Named[]; ghostsFor?: string }) {
+function Value({ field, entered, onEnter, peopleFrom, ghostsFor }: { field: FormField; entered: Entered; onEnter: Props["onEnter"]; peopleFrom: string; ghostsFor?: string }) {
   const labelled = { role: "group", "aria-labelledby": `label-${field.id}` };
   switch (field.level) {
     case "hidden":
@@ -51,10 +52,10 @@ function Value({ field, entered, onEnter, people, ghostsFor }: { field: FormFiel
       return (
         <div className="stack" style={{ gap: 3 }}>
           <div className="masked-value" title={field.mask_words} {...labelled}>{field.words ?? <span className="soft">blank</span>}</div>
-          <FieldInput field={{ ...field, value: undefined }} value={entered[field.id]} onEnter={(value) => onEnter(field.id, value)} people={people} placeholder="Type to replace it unseen" />
+          <FieldInput field={{ ...field, value: undefined }} value={entered[field.id]} onEnter={(value) => onEnter(field.id, value)} peopleFrom={peopleFrom} placeholder="Type to replace it unseen" />
         </div>
       );
     default:
-      return <FieldInput field={field} value={field.id in entered ? entered[field.id] : field.value} onEnter={(value) => onEnter(field.id, value)} people={people} />;
+      return <FieldInput field={field} value={field.id in entered ? entered[field.id] : field.value} onEnter={(value) => onEnter(field.id, value)} peopleFrom={peopleFrom} />;
   }
 }

@@ -41,9 +41,6 @@ module CobaltLedger
         # True when nobody may type into such a field.
         def never_typed? = false
 
-        # True when values have an order (less, at most, ...).
-        def ordered? = %i[number date time].include?(family)
-
         # A value shown beside the field's name where a rule is written, so that a wrong pick is noticed.
         def sample(_field) = ""
 

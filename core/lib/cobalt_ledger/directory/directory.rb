@@ -55,11 +55,6 @@ module CobaltLedger
         end
       end
 
-      # How many users have a principal, counting those reached through nesting.
-      def count_of(kind, id)
-        users.count { |user| principals_of(user.id).include?(kind, id) }
-      end
-
       private
 
       # Worked out when first asked for: most of a large tree is never climbed.

@@ -3,14 +3,14 @@ import { App, Button, Select } from "antd";
 import { useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { ask, ProblemError } from "../../api/client";
-import type { Entered, FieldValue, Form, Named } from "../../api/types";
+import type { Entered, FieldValue, Form } from "../../api/types";
 import { RecordForm } from "../../forms/RecordForm";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useTyped } from "./useTyped";
 import { useRecordTypes } from "./useRecordTypes";
 
-type Opened = { form: Form; number?: string; etag?: string; people: Named[] };
+type Opened = { form: Form; number?: string; etag?: string };
 
 /** One record under enforcement: looked at, edited, or made anew. */
 export default function RecordScreen() {
@@ -109,7 +109,7 @@ function Sheet({ type, number, mode, onMode }: Props) {
       {error && !moved && (refusals.length > 0
         ? <div className="notice" role="alert"><b>The save was refused; nothing was changed</b><ul>{refusals.map((refusal) => <li key={`${refusal.field} ${refusal.kind}`}>{refusal.words}</li>)}</ul></div>
         : <ProblemNotice error={error} />)}
-      <div className="record-columns"><RecordForm form={data.form} entered={entered} onEnter={enter} people={data.people} faults={faults} /></div>
+      <div className="record-columns"><RecordForm form={data.form} entered={entered} onEnter={enter} peopleFrom={`/api/records/${type}/people`} faults={faults} /></div>
     </>
   );
 }

@@ -45,7 +45,6 @@ function Rehearsal({ as, ghosts }: { as: string; ghosts: boolean }) {
   const [why, setWhy] = useState<string | null>(null);
   const [verdict, setVerdict] = useState<Verdict | null>(null);
   const [error, setError] = useState<unknown>(null);
-  const people = usePeople("", "", 1, 500);
   const asked = {
     as: `user:${as}`, record_type: question.type, unit: question.unit, mode: question.mode, channel: question.channel,
     ...(question.record ? { record: question.record } : {}), entered,
@@ -82,7 +81,7 @@ function Rehearsal({ as, ghosts }: { as: string; ghosts: boolean }) {
           <span className="soft">{data.roles.join(", ") || "no role"}; {MODES[question.mode]} {question.record || `a blank ${type.name.toLowerCase()}`}</span>
           <span className="push soft">{counts.length - hidden} fields met, {hidden} hidden</span>
         </div>
-        <RecordForm form={data.form} entered={entered} onEnter={enter} people={people.data?.items ?? []} faults={faults} ghostsFor={ghosts ? data.person : undefined} onWhy={setWhy} />
+        <RecordForm form={data.form} entered={entered} onEnter={enter} peopleFrom="/api/people" faults={faults} ghostsFor={ghosts ? data.person : undefined} onWhy={setWhy} />
       </div>
       {why ? <ReasoningPanel key={why} field={why} audience={`user:${as}`} entered={entered} onClose={() => setWhy(null)} /> : (
         <aside className="side" aria-label="Rehearsal">
