@@ -16,15 +16,17 @@ module CobaltLedger
       end
 
       # [] when an order exists; otherwise [identifier, FieldDecision, account] for each change that could not be
-      # made after the longest run of allowed ones.
+      # made after the longest run of allowed ones. Never [] because the search gave up.
       def stuck
         return [] if @changes.empty? || search([])
 
         question = @question.with(stored: after(@furthest))
-        (@changes.keys - @furthest).filter_map do |id|
+        left = (@changes.keys - @furthest).map do |id|
           decision = @engine.decide(question, reasoning: [id])
-          [id, decision[id], decision.reasoning[id]] unless decision[id].open?
+          [id, decision[id], decision.reasoning[id]]
         end
+        closed = left.reject { |_, decision, _| decision.open? }
+        closed.empty? ? left : closed
       end
 
       private
