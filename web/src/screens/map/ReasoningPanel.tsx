@@ -60,7 +60,7 @@ export function ReasoningPanel({ field, audience, entered, onClose }: Props) {
             </div>
           )}
           <Ledger stages={outcome.stages} search={search} />
-          {audience.startsWith("user:") && (
+          {audience.startsWith("user:") && !entered && (
             <p><Link to={{ pathname: "/rehearsal", search: withPerson(search, audience.slice(5)) }}>Rehearse the form as {data.audience}</Link></p>
           )}
         </>
