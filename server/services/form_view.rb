@@ -43,7 +43,7 @@ module Server
       return value.message if value.is_a?(CobaltLedger::Conditions::Unreadable)
       return nil if value.nil?
 
-      field.kind_name == "person" ? @directory.name_of(:user, value) : field.display(value)
+      field.say(value, @directory)
     end
   end
 end

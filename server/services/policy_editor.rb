@@ -90,19 +90,7 @@ module Server
       edits.each { |edit| CobaltLedger::Formats::Schema.check!(edit.kind.tr("_", "-"), edit.after) if edit.after && %w[rule record_type baseline].include?(edit.kind) }
       CobaltLedger::Formats::PolicyJson.build(document, PolicyStore.instance.directory, shaped: true)
     rescue CobaltLedger::BadInput => e
-      raise e unless edits.size == 1
-
-      raise(CobaltLedger::BadInput, e.faults.map { |fault| relative(fault, document, edits.first) })
-    end
-
-    def relative(fault, document, edit)
-      list = CobaltLedger::Changes::DocumentEdits::LISTS[edit.kind] or return fault
-      index = document[list].index { |item| item["id"] == edit.id }
-      own = "/#{list}/#{index}"
-      return CobaltLedger::Fault.new(pointer: fault.pointer.delete_prefix(own), message: fault.message) if index && fault.pointer.to_s.start_with?("#{own}/")
-
-      match = fault.pointer.to_s.match(%r{\A/rules/(\d+)(/.*)}) or return fault
-      CobaltLedger::Fault.new(pointer: "", message: "rule “#{document['rules'][match[1].to_i]['title']}” (#{match[2]}): #{fault.message}")
+      raise(edits.size == 1 ? SubjectFaults.relative(e, document, edits.first) : e)
     end
 
     # One edit a subject: what it was in the edition stays, what it shall be moves on.

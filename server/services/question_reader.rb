@@ -55,10 +55,8 @@ module Server
     end
 
     def entered(type, values)
-      unknown = values.keys.reject { |id| type.field(id) }
-      return values if unknown.empty?
-
-      raise(CobaltLedger::BadInput, unknown.map { |id| CobaltLedger::Fault.new(pointer: "/entered/#{id}", message: "#{type.name} has no field “#{id}”") })
+      CobaltLedger::Decisions::Values.check_known!(type, values, "entered")
+      values
     end
   end
 end

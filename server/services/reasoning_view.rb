@@ -48,8 +48,7 @@ module Server
     end
 
     def words(id, value)
-      field = @question.record_type.field(id)
-      field.kind_name == "person" && value ? @state.directory.name_of(:user, value) : field.display(value)
+      @question.record_type.field(id).say(value, @state.directory)
     end
   end
 end

@@ -38,7 +38,7 @@ module Server
     def open(type_id, number, mode, entered: {}, unit: nil)
       type = record_type(type_id)
       record = number && find(type, number)
-      entered.each_key { |id| type.field(id) or raise CobaltLedger::BadInput.at("/entered/#{id}", "#{type.name} has no field “#{id}”") }
+      CobaltLedger::Decisions::Values.check_known!(type, entered, "entered")
       question = question(type, record, mode, unit)
       visible = writable_only(question, entered)
       [record, @state.engine.decide(question.with(entered: visible))]
@@ -117,15 +117,9 @@ module Server
       decision = @state.engine.decide(question(type, record, "list", nil))
       shown = type.list_fields.reject { |id| decision[id].hidden? }
       words = shown.to_h do |id|
-        field = type.field(id)
         value = decision.values[id]
         disclosed = decision[id].disclose(value).first
-        masked = decision[id].masked?
-        text = if masked || disclosed.nil? then disclosed
-               elsif field.kind_name == "person" then @state.directory.name_of(:user, value)
-               else field.display(value)
-               end
-        [id, text]
+        [id, decision[id].masked? || disclosed.nil? ? disclosed : type.field(id).say(value, @state.directory)]
       end
       { "number" => record.number, "unit" => record.unit, "words" => words, "masked" => shown.select { |id| decision[id].masked? } }
     end

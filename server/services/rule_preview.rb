@@ -29,13 +29,11 @@ module Server
     def state_with_rule
       edit = CobaltLedger::Changes::Edit.new(kind: "rule", id: @rule["id"], before: nil, after: @rule)
       document = CobaltLedger::Changes::DocumentEdits.apply(@pending.document, [edit])
-      index = document["rules"].index { |rule| rule["id"] == @rule["id"] }
       policy = CobaltLedger::Formats::PolicyJson.build(document, @pending.directory, shaped: true)
       PolicyStore::State.new(document: document, policy: policy, directory: @pending.directory,
                              engine: CobaltLedger::Decisions::Engine.new(policy, @pending.directory))
     rescue CobaltLedger::BadInput => e
-      own = "/rules/#{index}"
-      raise(CobaltLedger::BadInput, e.faults.map { |fault| CobaltLedger::Fault.new(pointer: fault.pointer.delete_prefix(own), message: fault.message) })
+      raise SubjectFaults.relative(e, document, edit)
     end
 
     # Cells of the map that differ: Array of {"field", "column", "before", "after"}.

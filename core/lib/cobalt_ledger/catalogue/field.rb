@@ -37,6 +37,11 @@ module CobaltLedger
       # Typed value -> JSON value.
       def dump(value) = value.nil? ? nil : kind.dump(value)
 
+      # Typed value -> what a person reads, with the names of people; "blank" for nil.
+      def say(value, directory)
+        kind_name == "person" && value ? directory.name_of(:user, value) : display(value)
+      end
+
       # Typed value -> words; "blank" for nil.
       def display(value) = value.nil? ? "blank" : kind.display(value, self)
     end

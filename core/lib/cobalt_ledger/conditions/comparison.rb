@@ -79,8 +79,7 @@ module CobaltLedger
         value = values[id]
         return "#{field&.name || id} can't be read: #{value.message}" if value.is_a?(Unreadable)
 
-        shown = field&.kind_name == "person" && value ? directory.name_of(:user, value) : field&.display(value)
-        "#{field&.name || id} is #{shown}"
+        "#{field&.name || id} is #{field&.say(value, directory)}"
       end
     end
   end

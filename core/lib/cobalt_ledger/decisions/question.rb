@@ -30,18 +30,11 @@ module CobaltLedger
                faults.add("/record_type", "the policy has no record type “#{hash['record_type']}”")
         directory.find(:user, hash["user"]) || faults.add("/user", "no user “#{hash['user']}” in the directory")
         directory.find(:unit, hash["unit"]) || faults.add("/unit", "no unit “#{hash['unit']}” in the directory")
-        %w[stored entered].each { |layer| check_fields(hash[layer], layer, type, faults) } if type
+        %w[stored entered].flat_map { |layer| Values.unknown(type, hash[layer] || {}, layer) }.each { |fault| faults.add(fault.pointer, fault.message) } if type
         faults.raise_if_any!
         new(principals: directory.principals_of(hash["user"]), record_type: type, unit: hash["unit"], mode: hash["mode"],
             channel: hash["channel"] || "form", stored: hash["stored"] || {}, entered: hash["entered"] || {})
       end
-
-      def self.check_fields(values, layer, type, faults)
-        (values || {}).each_key do |id|
-          faults.add("/#{layer}/#{id}", "#{type.name} has no field “#{id}”") unless type.field(id)
-        end
-      end
-      private_class_method :check_fields
 
       # The same question about other values.
       def with(**changes)

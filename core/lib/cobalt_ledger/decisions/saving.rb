@@ -51,21 +51,15 @@ module CobaltLedger
         end
       end
 
-      # Changes that leave the stored value as it is are no changes.
+      # Changes that leave the stored value as it is are no changes; but writing a value into a field one can't see
+      # is judged even when it happens to be the stored one, or a program could guess a hidden value by trying.
       def real_changes(question, changes)
+        start = @engine.decide(question)
         changes.reject do |id, raw|
           field = question.record_type.field(id)
-          Values.read(field, question.stored[id]) == field.parse(raw) && !hidden_probe?(question, id)
+          seen = !start[id].hidden? && !start[id].masked?
+          seen && Values.read(field, question.stored[id]) == field.parse(raw)
         end
-      end
-
-      # Writing a value into a field one can't see is refused even when it happens to be the stored one;
-      # otherwise a program could guess a hidden value by trying.
-      def hidden_probe?(question, id)
-        @start ||= {}
-        decision = @start[question] ||= @engine.decide(question)
-        field = decision[id]
-        field.hidden? || field.masked?
       end
 
       # Fields that no order of the changes could have reached while they were open.

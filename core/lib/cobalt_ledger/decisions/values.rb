@@ -18,6 +18,18 @@ module CobaltLedger
         record_type.formulas.fill(values)
       end
 
+      # Array of Fault for identifiers the record type does not know. layer: "stored" or "entered".
+      def unknown(record_type, values, layer)
+        values.keys.reject { |id| record_type.field(id) }
+              .map { |id| Fault.new(pointer: "/#{layer}/#{id}", message: "#{record_type.name} has no field “#{id}”") }
+      end
+
+      # Raises BadInput when values name fields the record type does not know.
+      def check_known!(record_type, values, layer)
+        faults = unknown(record_type, values, layer)
+        raise BadInput, faults if faults.any?
+      end
+
       def read(field, raw)
         field.parse(raw)
       rescue Catalogue::Kind::Unsuitable => e

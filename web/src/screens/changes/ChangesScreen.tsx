@@ -6,6 +6,7 @@ import { ask } from "../../api/client";
 import type { ChangeSet, Edition, Page } from "../../api/types";
 import { QuestionStrip } from "../../question/QuestionStrip";
 import { useQuestionSearch } from "../../question/useQuestion";
+import { withPart } from "../../question/withPart";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useAccount } from "../../shell/account";
@@ -48,8 +49,6 @@ function EditRow({ edit }: { edit: ChangeSet["edits"][number] }) {
   const client = useQueryClient();
   const search = useQuestionSearch();
   const [error, setError] = useState<unknown>(null);
-  const next = new URLSearchParams(search);
-  next.set("rule", edit.subject);
   const takeBack = async () => {
     try {
       await ask(`/api/change-set/edits/${edit.id}`, { method: "DELETE" });
@@ -69,7 +68,7 @@ function EditRow({ edit }: { edit: ChangeSet["edits"][number] }) {
       <div className="stack" style={{ textAlign: "right", fontSize: 13 }}>
         <span className="soft">{edit.author}, {when(edit.at)}</span>
         <span className="row-flex" style={{ justifyContent: "flex-end", gap: 14 }}>
-          {edit.kind === "rule" && edit.verb !== "removed" && <Link to={{ pathname: "/rules", search: `?${next}` }}>Open</Link>}
+          {edit.kind === "rule" && edit.verb !== "removed" && <Link to={{ pathname: "/rules", search: withPart(search, "rule", edit.subject) }}>Open</Link>}
           {may("edit") && <button type="button" className="plain" onClick={() => void takeBack()}>Take back</button>}
         </span>
       </div>

@@ -2,6 +2,7 @@ import { Fragment, useState } from "react";
 import { Link } from "react-router";
 import type { Entry, Stage } from "../../api/types";
 import { Glyph } from "../../ink/Glyph";
+import { withPart } from "../../question/withPart";
 
 const NAMES: Record<Stage["stage"], string> = { baseline: "Baseline", rules: "Rules", guardrails: "Guardrails", consistency: "Consistency" };
 
@@ -37,13 +38,11 @@ export function Ledger({ stages, search }: { stages: Stage[]; search: string }) 
 
 function EntryWords({ entry, search }: { entry: Entry; search: string }) {
   if (!entry.rule) return <>{entry.words}{entry.gives && <div>{gives(entry)}</div>}{entry.because && <div className="because">{entry.because}</div>}</>;
-  const next = new URLSearchParams(search);
-  next.set("rule", entry.rule);
   const verdicts = Object.entries(entry.facets ?? {});
   const overruled = verdicts.length > 0 && verdicts.every(([, verdict]) => verdict.verdict === "overruled");
   return (
     <>
-      <span className="mono">{entry.number}</span> <Link to={{ pathname: "/rules", search: `?${next}` }} className={overruled ? "overruled" : ""} title={entry.sentence}>{entry.title}</Link>
+      <span className="mono">{entry.number}</span> <Link to={{ pathname: "/rules", search: withPart(search, "rule", entry.rule) }} className={overruled ? "overruled" : ""} title={entry.sentence}>{entry.title}</Link>
       {entry.because && <div className={entry.applies === "in_doubt" ? "doubt" : "because"}>{entry.applies === "not_applicable" ? "does not apply: " : ""}{entry.because}</div>}
       {entry.condition && entry.applies === "applies" && <div className="because">when {entry.condition.words}{entry.condition.saw ? `: ${entry.condition.saw}` : ""}</div>}
       {verdicts.map(([facet, verdict]) => (

@@ -8,6 +8,7 @@ import { Legend } from "../../ink/Legend";
 import { QuestionStrip } from "../../question/QuestionStrip";
 import { useQuestionSearch } from "../../question/useQuestion";
 import { useSubject } from "../../question/useSubject";
+import { withPart } from "../../question/withPart";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useAccount } from "../../shell/account";
@@ -38,9 +39,7 @@ export default function MapScreen() {
   const makeRule = () => {
     if (!selection || !type || !map.data) return;
     const draft = keepDraft({ rule: ruleFromSelection(selection, type, map.data, question.mode), etag: null });
-    const next = new URLSearchParams(search);
-    next.set("rule", draft);
-    void navigate({ pathname: "/rules", search: `?${next}` });
+    void navigate({ pathname: "/rules", search: withPart(search, "rule", draft) });
   };
   const column = map.data?.columns.find((candidate) => candidate.key === opened?.column);
   const panel = opened && column && type?.fields.some((field) => field.id === opened.field) ? { field: opened.field, column } : null;

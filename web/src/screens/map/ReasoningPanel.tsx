@@ -7,6 +7,7 @@ import { Glyph } from "../../ink/Glyph";
 import { LEVEL_NAMES } from "../../ink/levels";
 import { MODES, useQuestionSearch } from "../../question/useQuestion";
 import { useSubject } from "../../question/useSubject";
+import { withPart } from "../../question/withPart";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { Ledger } from "./Ledger";
@@ -61,16 +62,10 @@ export function ReasoningPanel({ field, audience, entered, onClose }: Props) {
           )}
           <Ledger stages={outcome.stages} search={search} />
           {audience.startsWith("user:") && !entered && (
-            <p><Link to={{ pathname: "/rehearsal", search: withPerson(search, audience.slice(5)) }}>Rehearse the form as {data.audience}</Link></p>
+            <p><Link to={{ pathname: "/rehearsal", search: withPart(search, "as", audience.slice(5)) }}>Rehearse the form as {data.audience}</Link></p>
           )}
         </>
       )}
     </aside>
   );
-}
-
-function withPerson(search: string, person: string): string {
-  const next = new URLSearchParams(search);
-  next.set("as", person);
-  return `?${next}`;
 }

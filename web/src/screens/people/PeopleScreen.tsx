@@ -5,6 +5,7 @@ import { useDirectory, usePeople } from "../../api/queries";
 import type { Directory, DirectoryNode } from "../../api/types";
 import { QuestionStrip } from "../../question/QuestionStrip";
 import { useQuestionSearch } from "../../question/useQuestion";
+import { withPart } from "../../question/withPart";
 import { ImportPanel } from "../../shared/ImportPanel";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
@@ -76,11 +77,6 @@ export default function PeopleScreen() {
 function PeopleTable({ items, directory }: { items: NonNullable<ReturnType<typeof usePeople>["data"]>["items"]; directory: Directory }) {
   const search = useQuestionSearch();
   const names = (list: DirectoryNode[], ids: string[]) => ids.map((id) => list.find((node) => node.id === id)?.name ?? id).join(", ");
-  const rehearse = (id: string) => {
-    const next = new URLSearchParams(search);
-    next.set("as", id);
-    return `?${next}`;
-  };
   return (
     <table className="ruled">
       <thead><tr><th className="margin" style={{ width: 200 }}>Name</th><th>Roles</th><th>Groups</th><th>Department</th><th>Units</th><th /></tr></thead>
@@ -92,7 +88,7 @@ function PeopleTable({ items, directory }: { items: NonNullable<ReturnType<typeo
             <td className="wrap">{names(directory.groups, user.groups)}</td>
             <td className="wrap">{user.department ? names(directory.departments, [user.department]) : ""}</td>
             <td className="wrap">{names(directory.units, user.units)}</td>
-            <td><Link to={{ pathname: "/rehearsal", search: rehearse(user.id) }}>Rehearse</Link></td>
+            <td><Link to={{ pathname: "/rehearsal", search: withPart(search, "as", user.id) }}>Rehearse</Link></td>
           </tr>
         ))}
       </tbody>

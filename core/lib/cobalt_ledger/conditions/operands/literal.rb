@@ -23,10 +23,7 @@ module CobaltLedger
         end
 
         def words(_record_type, directory)
-          return "“#{value}”" if field.family == :text
-          return directory.name_of(:user, value) if field.kind_name == "person"
-
-          field.display(value)
+          field.family == :text ? "“#{value}”" : field.say(value, directory)
         end
 
         def to_h = { "value" => field.dump(value) }

@@ -1,0 +1,24 @@
+# frozen_string_literal: true
+
+module Server
+  # Faults of a whole policy, told from where the editor of one subject stands.
+  module SubjectFaults
+    module_function
+
+    # error: CobaltLedger::BadInput; document: the policy document it is about; edit: CobaltLedger::Changes::Edit.
+    # Returns a BadInput: faults of the subject itself are placed within it, those of other rules name the rule.
+    def relative(error, document, edit)
+      CobaltLedger::BadInput.new(error.faults.map { |fault| placed(fault, document, edit) })
+    end
+
+    def placed(fault, document, edit)
+      list = CobaltLedger::Changes::DocumentEdits::LISTS[edit.kind] or return fault
+      index = document[list].index { |item| item["id"] == edit.id }
+      own = "/#{list}/#{index}"
+      return CobaltLedger::Fault.new(pointer: fault.pointer.delete_prefix(own), message: fault.message) if index && fault.pointer.to_s.start_with?("#{own}/")
+
+      match = fault.pointer.to_s.match(%r{\A/rules/(\d+)(/.*)}) or return fault
+      CobaltLedger::Fault.new(pointer: "", message: "rule “#{document['rules'][match[1].to_i]['title']}” (#{match[2]}): #{fault.message}")
+    end
+  end
+end
