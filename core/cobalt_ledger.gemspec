@@ -13,6 +13,8 @@ Gem::Specification.new do |spec|
   spec.add_dependency "dentaku", "~> 3.5"
   spec.add_dependency "json", ">= 2.13"
   spec.add_dependency "json_schemer", "~> 2.3"
+  spec.add_dependency "tzinfo", "~> 2.0"
+  spec.add_dependency "tzinfo-data", "~> 1.2025"
   spec.add_dependency "zeitwerk", "~> 2.6"
   spec.metadata["rubygems_mfa_required"] = "true"
 end

@@ -6,6 +6,7 @@ require "date"
 require "json"
 require "time"
 require "digest"
+require "tzinfo"
 require "zeitwerk"
 
 # The computation of field access: plain data in, plain data out.
@@ -15,7 +16,7 @@ module CobaltLedger
   DOCUMENT_VERSION = 1
 
   LOADER = Zeitwerk::Loader.for_gem
-  LOADER.inflector.inflect("policy_json" => "PolicyJson", "directory_json" => "DirectoryJson",
+  LOADER.inflector.inflect("policy_json" => "PolicyJson", "question_json" => "QuestionJson", "directory_json" => "DirectoryJson",
                            "canonical_json" => "CanonicalJson", "strict_json" => "StrictJson",
                            "fields_csv" => "FieldsCsv", "map_csv" => "MapCsv",
                            "record_type_json_schema" => "RecordTypeJsonSchema")

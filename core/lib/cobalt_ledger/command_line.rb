@@ -104,7 +104,8 @@ module CobaltLedger
       mode = one_of("mode", needed(options, "mode"), Decisions::Question::MODES)
       channel = one_of("channel", options["channel"] || "form", Decisions::Question::CHANNELS)
       columns = people.roles.map { |role| people.bare(:role, role.id) }
-      map = Decisions::AccessMap.new(Decisions::Engine.new(policy, people), record_type: type, unit: unit, columns: columns, mode: mode, channel: channel)
+      question = Decisions::Question.new(principals: people.bare(:everyone), record_type: type, unit: unit, mode: mode, channel: channel, at: Time.now)
+      map = Decisions::AccessMap.new(Decisions::Engine.new(policy, people), question, columns)
       return @out.write(Formats::MapCsv.write(map)) unless one_of("format", options["format"] || "csv", %w[csv json]) == "json"
 
       print_json("columns" => map.columns.map(&:title), "rows" => map.rows.transform_values { |cells| cells.map(&:levels) })

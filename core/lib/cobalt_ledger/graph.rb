@@ -17,6 +17,29 @@ module CobaltLedger
       nil
     end
 
+    # All nodes, each after its successors. nodes: Array of identifiers; the block gives an identifier's successors.
+    # Nodes of a ring come in some order. Works with a stack of its own, so that long chains do not exhaust Ruby's.
+    def sorted(nodes)
+      met = {}
+      order = []
+      nodes.each do |start|
+        next if met[start]
+
+        met[start] = true
+        stack = [[start, yield(start).dup]]
+        until stack.empty?
+          following = stack.last[1].shift
+          if following.nil?
+            order << stack.pop.first
+          elsif !met[following]
+            met[following] = true
+            stack.push([following, yield(following).dup])
+          end
+        end
+      end
+      order
+    end
+
     # Everything reached from a start, without the start itself, nearest first.
     def reachable(start)
       seen = {}

@@ -3,16 +3,19 @@
 module CobaltLedger
   # The whole policy: record types, labels, baselines, rules and the precedence among rules. Immutable.
   class Policy
-    attr_reader :name, :precedence, :labels, :record_types, :baselines, :rules
+    attr_reader :name, :precedence, :labels, :record_types, :baselines, :rules, :places, :zone
 
     # labels: Array of Catalogue::Label; record_types: Array of Catalogue::RecordType;
-    # baselines: Array of Catalogue::Baseline; rules: Array of Rules::Rule; precedence: name of a method.
-    def initialize(name:, precedence:, labels:, record_types:, baselines:, rules:)
+    # baselines: Array of Catalogue::Baseline; rules: Array of Rules::Rule; precedence: name of a method;
+    # places: Array of Catalogue::Option; zone: TZInfo::Timezone in which days are counted.
+    def initialize(name:, precedence:, labels:, record_types:, baselines:, rules:, places: [], zone: TZInfo::Timezone.get("Etc/UTC"))
       @name = name
       @precedence = precedence
       @labels = labels.to_h { |label| [label.id, label] }.freeze
       @record_types = record_types.to_h { |type| [type.id, type] }.freeze
       @baselines = baselines.freeze
+      @places = places.freeze
+      @zone = zone
       @rules = rules.sort_by { |rule| [rule.guardrail? ? 1 : 0, rule.rank, rule.id] }.freeze
       @rules_by_type = @rules.group_by(&:record_type).freeze
       @rules_by_field = index_by_field.freeze

@@ -5,13 +5,13 @@ RSpec.describe CobaltLedger::Conditions do
 
   def parse(document)
     faults = CobaltLedger::FaultList.new
-    node = CobaltLedger::Conditions::Parser.new(type, faults, directory).parse(document, "/when")
+    node = CobaltLedger::Conditions::Parser.new(CobaltLedger::Conditions::Scope.of(type, directory), faults).parse(document, "/when")
     faults.raise_if_any!
     node
   end
 
   def holds?(document, **values)
-    parse(document).compile.call(CobaltLedger::Decisions::Values.typed(type, values.transform_keys(&:to_s)))
+    parse(document).compile.call(CobaltLedger::Conditions::Facts.new(entered: CobaltLedger::Decisions::Values.typed(type, values.transform_keys(&:to_s))))
   end
 
   describe "comparisons" do
@@ -62,7 +62,7 @@ RSpec.describe CobaltLedger::Conditions do
 
   it "reads back as a plain sentence, with names for identifiers" do
     tree = { "all" => [compare("stage", "one_of", %w[signed out]), { "any" => [compare("value", "at_least", 50_000), { "not" => compare("notes", "is_filled") }] }] }
-    expect(parse(tree).words(type, directory)).to eq("Stage is one of Signed or Out and (Value is at least 50,000.00 or not (Notes is filled))")
+    expect(parse(tree).words(directory)).to eq("Stage is one of Signed or Out and (Value is at least 50,000.00 or not (Notes is filled))")
   end
 
   it "comes back from its document form unchanged" do

@@ -2,7 +2,11 @@
 
 RSpec.describe CobaltLedger::Decisions::AccessMap do
   def map(engine, columns: [directory.bare(:role, "registrar"), directory.bare(:role, "courier")], stored: nil, mode: "edit")
-    described_class.new(engine, record_type: engine.policy.record_type("loan"), columns: columns, unit: "tidewater", mode: mode, channel: "form", stored: stored)
+    described_class.new(engine, asked(engine, mode: mode, stored: stored || {}), columns, any_record: stored.nil?)
+  end
+
+  def asked(engine, who = directory.bare(:role, "courier"), **more)
+    CobaltLedger::Decisions::Question.new(principals: who, record_type: engine.policy.record_type("loan"), unit: "tidewater", mode: "edit", **more)
   end
 
   let(:depending) do
@@ -15,23 +19,22 @@ RSpec.describe CobaltLedger::Decisions::AccessMap do
   end
 
   it "gives every outcome that can happen, each with a record that shows it" do
-    outcomes, complete = map(depending).outcomes("notes", directory.bare(:role, "courier"))
+    outcomes, complete = depending.possible(asked(depending)).of("notes")
     expect(complete).to be(true)
     expect(outcomes.map { |outcome| outcome.decision.level }).to eq(%w[read_only editable])
     outcomes.each do |outcome|
-      type = depending.policy.record_type("loan")
-      stored = outcome.example.to_h { |id, value| [id.to_sym, type.field(id).dump(value)] }
-      expect(level(depending, "notes", user: "ilka", **stored)).to eq(outcome.decision.level)
+      replayed = CobaltLedger::Decisions::Example.new(asked(depending), outcome.example).question
+      expect(depending.decide(replayed)["notes"].level).to eq(outcome.decision.level)
     end
   end
 
   it "tells of an example only what makes the difference" do
     both = engine(rule("notes", "lock", when: compare("stage", "equal", "signed")), rule("notes", "require", when: compare("total", "at_least", 100)))
-    plan = both.plan(both.policy.record_type("loan"), directory.bare(:role, "courier"), "tidewater", "edit", "form")
-    told = plan.possible.of("notes").first.to_h { |outcome| [outcome.decision.level, plan.possible.telling_example("notes", outcome)] }
-    expect(told["read_only"]).to eq("stage" => "signed")
-    expect(told["required"].keys).to contain_exactly("stage", "count", "value", "total")
-    expect(told["required"]["total"]).to be >= 100
+    possible = both.possible(asked(both))
+    told = possible.of("notes").first.to_h { |outcome| [outcome.decision.level, possible.telling_example("notes", outcome)] }
+    expect(told["read_only"]).to eq([:entered, "stage"] => "signed")
+    expect(told["required"].keys.map(&:last)).to contain_exactly("stage", "count", "value")
+    expect(told["required"][[:entered, "count"]] * told["required"][[:entered, "value"]]).to be >= 100
   end
 
   it "invents no outcome from conditions that can't hold together" do

@@ -17,23 +17,24 @@ RSpec.describe CobaltLedger::Decisions::Outcomes do
   end
 
   def expect_complete(engine, user, world, seed)
-    type = engine.policy.record_type("loan")
-    plan = engine.plan(type, directory.principals_of(user), "kiln", "edit", "form")
-    type.fields.each do |field|
+    question = CobaltLedger::Decisions::Question.new(principals: directory.principals_of(user), record_type: engine.policy.record_type("loan"), unit: "kiln", mode: "edit")
+    plan = engine.plan_for(question)
+    question.record_type.fields.each do |field|
       read = plan.slot_of(field.id).tests.flat_map { |index| plan.conditions[index].fields }.uniq & world.keys
-      outcomes, complete = plan.possible.of(field.id)
+      outcomes, complete = engine.possible(question).of(field.id)
       levels = outcomes.map { |outcome| outcome.decision.level }
-      tried = every(world.slice(*read)).map { |values| plan.decide(values)[field.id].level }.uniq
+      tried = every(world.slice(*read)).map { |values| engine.decide(question.with(stored: values))[field.id].level }.uniq
       expect(tried - levels).to eq(complete ? [] : tried - levels), "seed #{seed}, #{user}, #{field.id}: #{tried - levels} was missed"
-      outcomes.each { |outcome| replay(plan, field, outcome, seed) }
+      outcomes.each { |outcome| replay(engine, question, field, outcome, seed) }
     end
   end
 
   # Every outcome comes with a record that gives it, and its telling part gives it too.
-  def replay(plan, field, outcome, seed)
-    told = plan.possible.telling_example(field.id, outcome)
+  def replay(engine, question, field, outcome, seed)
+    told = engine.possible(question).telling_example(field.id, outcome)
     [outcome.example, told].each do |example|
-      expect(plan.decide(example)[field.id].level).to eq(outcome.decision.level), "seed #{seed}, #{field.id}: #{example} does not show #{outcome.decision.level}"
+      replayed = CobaltLedger::Decisions::Example.new(question, example).question
+      expect(engine.decide(replayed)[field.id].level).to eq(outcome.decision.level), "seed #{seed}, #{field.id}: #{example} does not show #{outcome.decision.level}"
     end
   end
 

@@ -36,7 +36,7 @@ RSpec.describe "Policy and directory documents" do
   it "refuses rules that share a rank or an identifier, or say two things of one facet" do
     twice = base.merge("rules" => [base["rules"][0], base["rules"][0]])
     expect(refusals(twice)).to contain_exactly("/rules/1/id: the identifier “r1” is used twice", "/rules/1/rank: rank 1 is already given to “Rule 1”")
-    expect(refusals(with_rule(effects: [{ "effect" => "show" }, { "effect" => "hide" }]))).to eq(["/rules/0/effects/1: the rule already says something else of visibility"])
+    expect(refusals(with_rule(effects: [{ "effect" => "show" }, { "effect" => "hide" }]))).to eq(["/rules/0/effects/1: another effect of this rule already decides the visibility"])
   end
 
   it "refuses masks that do not suit the field, and days that do not exist" do

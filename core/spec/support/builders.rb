@@ -16,7 +16,7 @@ module Builders
       "users" => [
         { "id" => "asha", "name" => "Asha Brandt", "roles" => ["registrar"], "units" => ["tidewater"] },
         { "id" => "ilka", "name" => "Ilka Fenn", "roles" => ["courier"], "groups" => ["night"], "department" => "stores", "units" => ["kiln"] },
-        { "id" => "zora", "name" => "Zora Nightingale" }
+        { "id" => "zora", "name" => "Zora Nightingale", "attributes" => { "clearance" => "high" } }
       ] }
   end
 

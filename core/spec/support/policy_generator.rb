@@ -6,8 +6,10 @@ class PolicyGenerator
   FIELDS = %w[number stage count level agreed contact notes].freeze
   MASKS = [{ "format" => "all" }, { "format" => "keep_last", "count" => 2 }, { "format" => "keep_first", "count" => 3 }, { "format" => "fixed_text", "text" => "on file" }].freeze
 
-  def initialize(seed)
+  # looking_back: false to leave out what asks how the form was opened or what was stored.
+  def initialize(seed, looking_back: true)
     @random = Random.new(seed)
+    @looking_back = looking_back
   end
 
   def policy(builders)
@@ -52,10 +54,36 @@ class PolicyGenerator
   def rule(index)
     effects = [%w[show hide mask], %w[lock unlock], %w[require make_optional]].filter_map { |facet| pick(facet) if chance(0.5) }
     effects = ["lock"] if effects.empty?
+    fields = some(FIELDS)
+    condition = chance(0.6) ? condition(2) : nil
+    sections = chance(0.2)
+    written = sections ? [] : value_effects(fields)
     { "id" => "r#{index}", "title" => "Rule #{index}", "kind" => chance(0.25) ? "guardrail" : "ordinary", "rank" => index + 1, "record_type" => "loan",
-      "state" => chance(0.1) ? "off" : "on", "targets" => chance(0.2) ? { "sections" => [pick(%w[main other])] } : { "fields" => some(FIELDS) },
-      "audience" => audience, "reach" => reach, "when" => chance(0.6) ? condition(2) : nil,
-      "effects" => effects.map { |name| name == "mask" ? { "effect" => name, "mask" => pick(MASKS), "replace" => chance(0.5) } : { "effect" => name } } }.compact
+      "state" => chance(0.1) ? "off" : "on", "targets" => sections ? { "sections" => [pick(%w[main other])] } : { "fields" => written.any? ? [written.first["on"]] : fields },
+      "audience" => audience, "reach" => reach, "when" => condition, "timing" => @looking_back && chance(0.1) ? "on_opening" : nil,
+      "otherwise" => condition && chance(0.2) ? effects([pick(%w[hide show lock unlock require])]) : nil,
+      "effects" => effects(effects) + written.map { |effect| effect.except("on") } }.compact
+  end
+
+  def effects(names)
+    names.map do |name|
+      case name
+      when "mask" then { "effect" => name, "mask" => pick(MASKS), "replace" => chance(0.5) }
+      when "hide" then { "effect" => name, "clear" => chance(0.3) }
+      else { "effect" => name }
+      end
+    end
+  end
+
+  # Now and then a value that a rule gives to one field: [{"on" => field, ...}].
+  def value_effects(fields)
+    id = (fields - ["number"]).first
+    return [] if id.nil? || !chance(0.3)
+    return [{ "on" => id, "effect" => "clear" }] if chance(0.2)
+
+    others = { "count" => "level", "level" => "count", "contact" => "notes", "notes" => "contact" }
+    literal = { "stage" => "b", "count" => 5, "level" => 1, "agreed" => true, "contact" => "x", "notes" => "mercury" }[id]
+    [{ "on" => id, "effect" => pick(%w[set set default]), "to" => others[id] && chance(0.4) ? { "field" => others[id] } : { "value" => literal } }]
   end
 
   def audience
@@ -82,9 +110,10 @@ class PolicyGenerator
   def comparison
     id = pick(%w[stage count level agreed contact notes])
     return { "compare" => pick(%w[is_blank is_filled]), "left" => { "field" => id } } if chance(0.2)
+    return { "compare" => "was_changed", "left" => { "field" => id } } if @looking_back && chance(0.1)
 
     name, right = right_of(id)
-    { "compare" => name, "left" => { "field" => id }, "right" => right }
+    { "compare" => name, "left" => { @looking_back && chance(0.1) ? "stored" : "field" => id }, "right" => right }
   end
 
   def right_of(id)

@@ -13,32 +13,95 @@ class ReferenceResolver
     @directory = directory
   end
 
-  # question: document. Returns field identifier => facets, as strings.
+  # question: document. Returns field identifier => facets, as strings; nil when the form does not settle.
   def decide(question)
     @question = question
     @type = @policy["record_types"].find { |type| type["id"] == question["record_type"] }
-    @values = (question["stored"] || {}).merge(question["entered"] || {})
+    @opening = nil
+    @opening = settle(question["stored"] || {}, {}, %w[default])
+    return nil if @opening.nil? && @policy["rules"].any? { |rule| rule["timing"] == "on_opening" && matters?(rule) }
+
+    @values = settle(question["stored"] || {}, question["entered"] || {}) or return nil
     @type["fields"].to_h { |field| [field["id"], state_of(field)] }
   end
 
+  # What the fields hold in the end, as JSON values; only after decide.
+  attr_reader :values
+
   private
 
+  # From what is stored and typed, again and again, until a round changes nothing.
+  def settle(stored, entered, effects = %w[hide set clear default])
+    base = stored.merge(entered)
+    @values = base
+    40.times do
+      written = written(base, entered, effects)
+      return @values if base.merge(written) == @values
+
+      @values = base.merge(written)
+    end
+    nil
+  end
+
+  def written(base, entered, effects)
+    return {} unless %w[create edit].include?(@question["mode"])
+
+    halves = @policy["rules"].select { |rule| matters?(rule) }.sort_by { |rule| [rule["kind"] == "guardrail" ? 0 : 1, rule["rank"]] }.flat_map { |rule| halves_of(rule).map { |effects, outcome| [rule, effects, outcome] } }
+    halves = halves.select { |_, _, outcome| outcome }
+    clears = each_target(halves, *(["hide"] & effects)).select { |field, effect| effect["clear"] && state_of(field)["visibility"] == "hidden" }.to_h { |field, _| [field["id"], nil] }
+    each_target(halves, *(effects - ["hide"])).each_with_object(clears) do |(field, effect), found|
+      next if found.key?(field["id"]) || (effect["effect"] == "default" && (@question["mode"] != "create" || entered.key?(field["id"]) || !base[field["id"]].nil?))
+
+      value = effect["to"] ? looked_up(effect["to"]) : nil
+      found[field["id"]] = value unless value.equal?(WRONG)
+    end
+  end
+
+  def each_target(halves, *names)
+    halves.flat_map do |rule, effects, _|
+      effects.select { |effect| names.include?(effect["effect"]) }.product(@type["fields"].select { |field| targets?(rule, field) }).map { |effect, field| [field, effect] }
+    end
+  end
+
+  # The value an effect gives, in JSON.
+  def looked_up(to)
+    return to["value"] if to.key?("value")
+
+    value(to["field"]).equal?(WRONG) ? WRONG : @values[to["field"]]
+  end
+
+  # [effects, true, false or nil] for a rule, and for its otherwise.
+  def halves_of(rule)
+    outcome = outcome_of(rule)
+    found = [[rule["effects"], outcome]]
+    found << [rule["otherwise"], outcome.nil? ? nil : !outcome] if rule["otherwise"]
+    found
+  end
+
+  def outcome_of(rule)
+    return true unless rule["when"]
+    return holds(rule["when"]) unless rule["timing"] == "on_opening" && @opening
+
+    now = @values
+    @values = @opening
+    holds(rule["when"]).tap { @values = now }
+  end
+
   def state_of(field)
-    speaking = @policy["rules"].select { |rule| speaks?(rule, field) }.map { |rule| [rule, rule["when"] ? holds(rule["when"]) : true] }
+    speaking = @policy["rules"].select { |rule| speaks?(rule, field) }.flat_map { |rule| halves_of(rule).map { |effects, outcome| [rule.merge("effects" => effects.select { |each| GIVES[each["effect"]] }), outcome] } }
     speaking.reject! { |_, outcome| outcome == false }
     ordinary, guardrails = speaking.partition { |rule, _| rule["kind"] == "ordinary" }
     state = ruled(baseline(field), ordinary)
     guardrails.sort_by { |rule, _| rule["rank"] }.each { |rule, _| state = stricter(state, given(rule)) }
-    settle(field, state)
+    closed(field, state)
   end
 
   def speaks?(rule, field)
-    targets = rule["targets"]
-    return false if rule["state"] == "off" || rule["record_type"] != @type["id"]
-    return false unless (targets["fields"] || []).include?(field["id"]) || (targets["sections"] || []).include?(field["section"])
-
-    meant?(rule["audience"]) && reaches?(rule["reach"] || {})
+    matters?(rule) && targets?(rule, field)
   end
+
+  def matters?(rule) = rule["state"] != "off" && rule["record_type"] == @type["id"] && meant?(rule["audience"]) && reaches?(rule["reach"] || {})
+  def targets?(rule, field) = (rule["targets"]["fields"] || []).include?(field["id"]) || (rule["targets"]["sections"] || []).include?(field["section"])
 
   def meant?(audience)
     mine = principals
@@ -140,7 +203,7 @@ class ReferenceResolver
     end
   end
 
-  def settle(field, state)
+  def closed(field, state)
     closed = %w[computed auto_number].include?(field["kind"]) || %w[view list].include?(@question["mode"]) ||
              state["visibility"] == "hidden" || (state["visibility"] == "masked" && !state["replace"])
     state = state.merge("entry" => "locked") if closed
@@ -167,7 +230,9 @@ class ReferenceResolver
   end
 
   def compare(condition)
-    left = value(condition["left"]["field"])
+    return changed?(condition["left"]["field"]) if condition["compare"] == "was_changed"
+
+    left = condition["left"]["stored"] ? value(condition["left"]["stored"], @question["stored"] || {}) : value(condition["left"]["field"])
     return nil if left.equal?(WRONG)
     return left.nil? if condition["compare"] == "is_blank"
     return !left.nil? if condition["compare"] == "is_filled"
@@ -191,9 +256,14 @@ class ReferenceResolver
     end
   end
 
-  def value(id)
+  def changed?(id)
+    pair = [value(id), value(id, @question["stored"] || {})]
+    pair.any? { |each| each.equal?(WRONG) } ? nil : pair[0] != pair[1]
+  end
+
+  def value(id, values = @values)
     field = @type["fields"].find { |each| each["id"] == id }
-    raw = @values[id]
+    raw = values[id]
     case field["kind"]
     when "integer" then raw.nil? || raw.is_a?(Integer) ? raw : WRONG
     when "yes_no" then [nil, true, false].include?(raw) ? raw : WRONG

@@ -8,9 +8,10 @@ module CobaltLedger
 
       # id, name: String; kind: name of a Kind; section, label: identifiers; options: Array of Option;
       # formula: String for computed; numbering: pattern such as "LN-####" for auto-number;
-      # refers_to: record type identifier for a record reference; baseline: Hash of facets or nil.
+      # refers_to: record type identifier for a record reference; baseline: Hash of facets or nil;
+      # typed_when_incomplete: true for a computed field that may be typed while an input is blank.
       def initialize(id:, name:, kind:, section:, label:, options: [], help: nil, formula: nil, numbering: nil,
-                     refers_to: nil, baseline: nil)
+                     refers_to: nil, baseline: nil, typed_when_incomplete: false)
         @id = id
         @name = name
         @kind_name = kind
@@ -24,12 +25,14 @@ module CobaltLedger
         @numbering = numbering
         @refers_to = refers_to
         @baseline = baseline
+        @typed_when_incomplete = typed_when_incomplete
         freeze
       end
 
       def family = kind.family
       def option(option_id) = @options_by_id[option_id]
-      def never_typed? = kind.never_typed?
+      def never_typed? = kind.never_typed? && !typed_when_incomplete?
+      def typed_when_incomplete? = @typed_when_incomplete
 
       # JSON value -> typed value or nil. Raises Kind::Unsuitable.
       def parse(raw) = kind.parse(raw, self)
@@ -39,7 +42,7 @@ module CobaltLedger
 
       # Typed value -> what a person reads, with the names of people; "blank" for nil.
       def say(value, directory)
-        kind_name == "person" && value ? directory.name_of(:user, value) : display(value)
+        family == :person && value ? directory.name_of(:user, value) : display(value)
       end
 
       # Typed value -> words; "blank" for nil.

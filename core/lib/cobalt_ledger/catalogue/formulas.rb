@@ -6,91 +6,100 @@ module CobaltLedger
   module Catalogue
     # The computed fields of a record type, in the order in which they can be worked out.
     class Formulas
-      # Computed fields in dependency order: Array of [Field, Dentaku syntax tree, Array of input identifiers].
+      # One computed field. tree: Dentaku syntax tree, or nil; inputs: Array of field identifiers.
+      Step = Struct.new(:field, :tree, :inputs)
+
+      REASONS = { "unreadable" => "the formula can't be read", "division" => "the formula divides by zero",
+                  "range" => "the result is beyond what a field can hold", "undefined" => "the formula has no result for these values" }.freeze
+
+      # Why a computed field is blank. kind: "inputs" or a key of REASONS; inputs: identifiers of the blank inputs that make it so.
+      Blank = Struct.new(:kind, :inputs) do
+        # names: Hash of identifier to name; without it blank inputs are not named.
+        def words(names = nil)
+          return REASONS.fetch(kind) unless kind == "inputs"
+
+          names ? "#{Words.list(inputs.map { |id| names[id] || id })} #{inputs.size == 1 ? 'is' : 'are'} blank" : "an input is blank"
+        end
+      end
+
+      # Computed fields in dependency order: Array of Step.
       attr_reader :steps
 
       def initialize(record_type)
         computed = record_type.fields.select { |field| field.formula && field.kind_name == "computed" }
-        parsed = computed.to_h { |field| [field.id, parse(field)] }
-        @steps = order(computed, parsed).freeze
+        @steps = order(computed.map { |field| step(field) }).freeze
+        @fields = record_type.fields.to_h { |field| [field.id, field] }
+        @by_id = @steps.to_h { |step| [step.field.id, step] }.freeze
         freeze
       end
 
-      # values: Hash of identifier to typed value. Returns a copy with every computed field worked out:
-      # blank when an input is blank or the result is not a number.
+      # The Step of a computed field, or nil.
+      def step_of(field_id) = @by_id[field_id]
+
+      # values: Hash of identifier to typed value. Returns a copy with every computed field worked out: blank when it
+      # can't be, or as typed where it may be typed then.
       def fill(values)
         return values if steps.empty?
 
         filled = values.dup
-        steps.each { |field, tree, inputs| filled[field.id] = evaluate(tree, inputs, filled) }
+        steps.each do |step|
+          result = result(step, filled)
+          result = step.field.typed_when_incomplete? ? values[step.field.id] : nil if result.is_a?(Blank)
+          filled[step.field.id] = result
+        end
         filled
       end
 
-      # Faults of one record type's formulas, each as [field identifier, message].
-      def self.faults(fields)
-        numbers = fields.to_h { |field| [field.id, field] }
-        faults = fields.select { |field| field.kind_name == "computed" }.filter_map { |field| fault_of(field, numbers) }
-        faults.any? ? faults : ring_faults(fields)
+      # Why a computed field can't be worked out: a Blank, or nil when it can.
+      # values: typed values with the fields before it worked out.
+      def blank(field_id, values)
+        found = step_of(field_id)&.then { |step| result(step, values) }
+        found.is_a?(Blank) ? found : nil
       end
 
-      def self.fault_of(field, fields)
-        return [field.id, "a computed field needs a formula"] if field.formula.to_s.strip.empty?
-
-        names = dependencies(field.formula)
-        unknown = names.reject { |name| fields[name] }
-        return [field.id, "the formula names no field of this record type: #{unknown.join(', ')}"] if unknown.any?
-
-        unsuited = names.reject { |name| fields[name].family == :number }
-        [field.id, "the formula can only use numbers; #{unsuited.join(', ')} is none"] if unsuited.any?
-      rescue Dentaku::Error, StandardError => e
-        [field.id, "the formula does not parse: #{e.message}"]
+      # The condition under which a computed field can be worked out: that all its inputs are filled.
+      def complete(field_id)
+        filled = step_of(field_id).inputs.map { |id| Conditions::Comparison.new("is_filled", Conditions::Operands::Entered.new(@fields[id])) }
+        filled.size == 1 ? filled.first : Conditions::All.new(filled)
       end
-      private_class_method :fault_of
 
-      def self.ring_faults(fields)
-        computed = fields.select { |field| field.kind_name == "computed" }.to_h { |field| [field.id, dependencies(field.formula)] }
-        Graph.ring(computed) { |id| computed.fetch(id, []) }
-             .then { |ring| ring ? [[ring.first, "formulas name each other in a ring: #{ring.join(' -> ')}"]] : [] }
-      end
-      private_class_method :ring_faults
-
-      # Identifiers of the fields a formula names.
-      def self.dependencies(formula)
-        Dentaku::Calculator.new.dependencies(formula).map(&:to_s)
-      end
+      # All fields a computed field is worked out from, through other computed fields too: Array of identifiers.
+      def inputs_of(field_id) = Graph.reachable(field_id) { |id| step_of(id)&.inputs || [] }
 
       private
 
-      def parse(field)
+      def step(field)
         calculator = Dentaku::Calculator.new
-        [calculator.ast(field.formula), calculator.dependencies(field.formula).map(&:to_s)]
+        Step.new(field, calculator.ast(field.formula), calculator.dependencies(field.formula).map(&:to_s).freeze).freeze
       rescue StandardError
-        [nil, []]
+        Step.new(field, nil, [].freeze).freeze
       end
 
-      def order(computed, parsed)
-        done = []
-        visit = lambda do |field, path|
-          next if done.any? { |step| step[0] == field } || path.include?(field.id)
-
-          parsed[field.id][1].each do |input|
-            inner = computed.find { |candidate| candidate.id == input }
-            visit.call(inner, path + [field.id]) if inner
-          end
-          done << [field, *parsed[field.id]].freeze
-        end
-        computed.each { |field| visit.call(field, []) }
-        done
+      # Inputs before what is computed from them.
+      def order(steps)
+        by_id = steps.to_h { |step| [step.field.id, step] }
+        Graph.sorted(by_id.keys) { |id| by_id[id]&.inputs&.select { |input| by_id.key?(input) } || [] }.map { |id| by_id[id] }
       end
 
-      def evaluate(tree, inputs, values)
-        return nil if tree.nil? || inputs.any? { |input| !values[input].is_a?(Numeric) }
+      # A Rational, or a Blank.
+      def result(step, values)
+        return Blank.new("unreadable", []) if step.tree.nil?
 
-        given = inputs.to_h { |input| [input, BigDecimal(values[input].to_r, 40)] }
-        result = tree.value(given)
-        result.is_a?(Numeric) && result.to_r.abs <= Kinds::Decimal::LIMIT ? result.to_r.round(Kinds::Decimal::PLACES) : nil
-      rescue Dentaku::Error, ZeroDivisionError, FloatDomainError, ArgumentError, NoMethodError
-        nil
+        missing = step.inputs.reject { |input| values[input].is_a?(Numeric) }
+        return Blank.new("inputs", missing) if missing.any?
+
+        number(step.tree.value(step.inputs.to_h { |input| [input, BigDecimal(values[input].to_r, 40)] }))
+      rescue ZeroDivisionError, Dentaku::ZeroDivisionError
+        Blank.new("division", [])
+      rescue Dentaku::Error, FloatDomainError, ArgumentError, NoMethodError, RangeError, TypeError, Math::DomainError
+        Blank.new("undefined", [])
+      end
+
+      def number(result)
+        return Blank.new("undefined", []) unless result.is_a?(Numeric) && result.real? && result.finite?
+
+        exact = result.to_r
+        exact.abs <= Kinds::Decimal::LIMIT ? exact.round(Kinds::Decimal::PLACES) : Blank.new("range", [])
       end
     end
   end

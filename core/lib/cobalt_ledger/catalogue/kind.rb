@@ -26,7 +26,7 @@ module CobaltLedger
         end
 
         # The family decides which comparisons and masks suit.
-        # :text, :number, :date, :time, :flag, :choice, :choices, :reference
+        # :text, :number, :date, :time, :flag, :choice, :choices, :reference, :person
         def family = :text
 
         # JSON value -> typed value; nil when blank. Raises Unsuitable.

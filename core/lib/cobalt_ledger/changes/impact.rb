@@ -21,9 +21,11 @@ module CobaltLedger
       MODES = %w[create edit view list].freeze
 
       # from, to: Decisions::Engine for the policies before and after.
-      def initialize(from, to)
+      # at: Time for which it is worked out; without it, what depends on the time counts as closed.
+      def initialize(from, to, at: nil)
         @from = from
         @to = to
+        @at = at
       end
 
       # Array of Line, for the record types and fields both policies know.
@@ -44,13 +46,13 @@ module CobaltLedger
         type = policy.record_type(id)
         [policy.precedence, policy.labels.values, policy.rules_of(id).map { |rule| fingerprint(rule) },
          policy.baselines_of(id).map { |baseline| [baseline.id, baseline.units, baseline.categories, baseline.states] },
-         type.fields.map { |field| [field.id, field.kind_name, field.section, field.label, field.baseline, field.formula, field.options] },
+         type.fields.map { |field| [field.id, field.kind_name, field.section, field.label, field.baseline, field.formula, field.options, field.typed_when_incomplete?] },
          type.category_field]
       end
 
       def fingerprint(rule)
         [rule.id, rule.on?, rule.kind, rule.rank, rule.field_ids, rule.section_ids, rule.audience.to_h, rule.reach.to_h,
-         rule.condition&.to_h, rule.gives]
+         rule.condition&.to_h, rule.effects.map(&:to_h), rule.otherwise.map(&:to_h), rule.window&.to_h, rule.timing]
       end
 
       def of_type(id)
@@ -82,17 +84,21 @@ module CobaltLedger
       end
 
       def compare(old_type, new_type, principals, unit, mode)
-        old_plan = @from.plan(old_type, principals, unit, mode, "form")
-        new_plan = @to.plan(new_type, principals, unit, mode, "form")
+        old_search = possible(@from, old_type, principals, unit, mode)
+        new_search = possible(@to, new_type, principals, unit, mode)
         (old_type.fields.map(&:id) & new_type.fields.map(&:id)).each do |field|
-          before = levels(old_plan, field)
-          after = levels(new_plan, field)
+          before = levels(old_search, field)
+          after = levels(new_search, field)
           yield field, before, after unless before == after
         end
       end
 
-      def levels(plan, field)
-        outcomes, = plan.possible.of(field)
+      def possible(engine, type, principals, unit, mode)
+        engine.possible(Decisions::Question.new(principals: principals, record_type: type, unit: unit, mode: mode, at: @at))
+      end
+
+      def levels(search, field)
+        outcomes, = search.of(field)
         outcomes.map { |outcome| outcome.decision.level }
       end
 

@@ -16,38 +16,42 @@ module CobaltLedger
       end
 
       def method_class = ComparisonMethod[method_name]
-      def fields = (left.fields + (right&.fields || [])).uniq
       def comparisons = [self]
+
+      def fields = (left.fields + (right&.fields || [])).uniq
+
+      def reads
+        found = left.reads + (right&.reads || [])
+        found << [:stored, left.subject.id] if method_class.needs_stored?
+        found << [:time] if method_class.takes == :days
+        found.uniq
+      end
 
       def compile
         comparison = method_class
+        return compile_change(comparison) if comparison.needs_stored?
         return compile_blank_test(comparison) if comparison.judges_blanks?
-        return compile_against_literal(comparison) if left.is_a?(Operands::Entered) && !right.is_a?(Operands::Entered)
+        return compile_against_constant(comparison) if left.is_a?(Operands::Entered) && right.class.constant?
 
         read_left = left.reader
         read_right = right.reader
-        lambda do |values|
-          a = read_left.call(values)
-          b = read_right.call(values)
+        lambda do |facts|
+          a = read_left.call(facts)
+          b = read_right.call(facts)
           next nil if a.is_a?(Unreadable) || b.is_a?(Unreadable)
 
-          a.nil? || b.nil? ? false : comparison.holds?(a, b)
+          a.nil? || b.nil? ? false : comparison.holds_in?(a, b, facts)
         end
       end
 
-      def explain(values, record_type, directory)
-        Explanation.new(words: words(record_type, directory), outcome: compile.call(values),
-                        saw: fields.map { |id| saw(id, values, record_type, directory) }.join(", "))
+      def explain(facts, directory)
+        Explanation.new(words: words(directory), outcome: compile.call(facts), saw: saw(facts, directory))
       end
 
-      def words(record_type, directory)
-        field = record_type.field(left.fields.first)
-        verb = method_class.words(field&.family || :text)
-        return "#{left.words(record_type, directory)} #{verb}" if right.nil?
+      def words(directory)
+        return "#{left.words(directory)} #{verb}" if right.nil?
 
-        joiner = %w[between includes].include?(method_name) ? "and" : "or"
-        other = right.is_a?(Operands::Literals) ? right.words(record_type, directory, joiner) : right.words(record_type, directory)
-        "#{left.words(record_type, directory)} #{verb} #{other}"
+        "#{left.words(directory)} #{verb} #{right_words(directory)}"
       end
 
       def to_h
@@ -56,30 +60,48 @@ module CobaltLedger
 
       private
 
-      def compile_blank_test(comparison)
-        id = left.field_id
-        # A value of the wrong kind is there, but what it is can't be said.
-        ->(values) { values[id].is_a?(Unreadable) ? nil : comparison.holds?(values[id], nil) }
+      def verb = method_class.words(left.family)
+
+      def right_words(directory)
+        return right.words(directory) unless right.is_a?(Operands::Literals)
+
+        right.words(directory, %w[between includes].include?(method_name) ? "and" : "or")
       end
 
-      # The common case, kept free of needless calls: it runs for every rule on every keystroke.
-      def compile_against_literal(comparison)
-        id = left.field_id
-        constant = right.is_a?(Operands::Literals) ? right.values.freeze : right.value
-        lambda do |values|
-          value = values[id]
-          next false if value.nil?
-
-          value.is_a?(Unreadable) ? nil : comparison.holds?(value, constant)
+      def compile_blank_test(comparison)
+        read = left.reader
+        # A value of the wrong kind is there, but what it is can't be said.
+        lambda do |facts|
+          value = read.call(facts)
+          value.is_a?(Unreadable) ? nil : comparison.holds?(value, nil)
         end
       end
 
-      def saw(id, values, record_type, directory)
-        field = record_type.field(id)
-        value = values[id]
-        return "#{field&.name || id} can't be read: #{value.message}" if value.is_a?(Unreadable)
+      def compile_change(comparison)
+        id = left.field_id
+        lambda do |facts|
+          now = facts.entered[id]
+          before = facts.stored[id]
+          now.is_a?(Unreadable) || before.is_a?(Unreadable) ? nil : comparison.holds?(now, before)
+        end
+      end
 
-        "#{field&.name || id} is #{field&.say(value, directory)}"
+      # The common case, kept free of needless calls: it runs for every rule on every keystroke.
+      def compile_against_constant(comparison)
+        id = left.field_id
+        constant = right.value.freeze
+        lambda do |facts|
+          value = facts.entered[id]
+          next false if value.nil?
+
+          value.is_a?(Unreadable) ? nil : comparison.holds_in?(value, constant, facts)
+        end
+      end
+
+      def saw(facts, directory)
+        seen = [left, right].compact.reject { |operand| operand.class.constant? }.map { |operand| operand.saw(facts, directory) }
+        seen << "stored was #{left.subject.say(facts.stored[left.subject.id], directory)}" if method_class.needs_stored? && !facts.stored[left.subject.id].is_a?(Unreadable)
+        seen.join(", ")
       end
     end
   end

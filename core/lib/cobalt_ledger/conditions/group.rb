@@ -15,6 +15,7 @@ module CobaltLedger
 
       def fields = parts.flat_map(&:fields).uniq
       def comparisons = parts.flat_map(&:comparisons)
+      def reads = parts.flat_map(&:reads).uniq
 
       # The outcome that settles the group at once: false for all, true for any.
       def settling = raise(NotImplementedError)
@@ -26,10 +27,10 @@ module CobaltLedger
         settling_value = settling
         return tests.first if tests.size == 1
 
-        lambda do |values|
+        lambda do |facts|
           unknown = false
           settled = tests.any? do |test|
-            outcome = test.call(values)
+            outcome = test.call(facts)
             unknown = true if outcome.nil?
             outcome == settling_value
           end
@@ -39,14 +40,14 @@ module CobaltLedger
         end
       end
 
-      def explain(values, record_type, directory)
-        explained = parts.map { |part| part.explain(values, record_type, directory) }
-        Explanation.new(words: words(record_type, directory), outcome: compile.call(values), parts: explained)
+      def explain(facts, directory)
+        explained = parts.map { |part| part.explain(facts, directory) }
+        Explanation.new(words: words(directory), outcome: compile.call(facts), parts: explained)
       end
 
-      def words(record_type, directory)
+      def words(directory)
         inner = parts.map do |part|
-          text = part.words(record_type, directory)
+          text = part.words(directory)
           part.is_a?(Group) && part.parts.size > 1 ? "(#{text})" : text
         end
         inner.join(" #{joiner} ")

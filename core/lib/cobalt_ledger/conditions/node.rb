@@ -5,17 +5,20 @@ module CobaltLedger
     # A node of the typed tree. Evaluation is three-valued: true, false, or nil for "can't be evaluated",
     # joined as in Kleene's logic, so that an unreadable part matters only where it decides.
     class Node
-      # Identifiers of the fields read, without repeats.
-      def fields = raise(NotImplementedError)
+      # Identifiers of the fields whose values on the screen are read, without repeats.
+      def fields = comparisons.flat_map(&:fields).uniq
 
-      # A lambda from values (Hash of identifier to typed value, nil or Unreadable) to true, false or nil.
+      # All that is looked up, as keys of Operand#reads, without repeats.
+      def reads = comparisons.flat_map(&:reads).uniq
+
+      # A lambda from Facts to true, false or nil.
       def compile = raise(NotImplementedError)
 
-      # An Explanation for the same values.
-      def explain(_values, _record_type, _directory) = raise(NotImplementedError)
+      # An Explanation for the same facts.
+      def explain(_facts, _directory) = raise(NotImplementedError)
 
       # The condition as a plain sentence part.
-      def words(_record_type, _directory) = raise(NotImplementedError)
+      def words(_directory) = raise(NotImplementedError)
 
       # Document form.
       def to_h = raise(NotImplementedError)

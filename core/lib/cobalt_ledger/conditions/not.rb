@@ -14,21 +14,22 @@ module CobaltLedger
 
       def fields = part.fields
       def comparisons = part.comparisons
+      def reads = part.reads
 
       def compile
         test = part.compile
-        lambda do |values|
-          outcome = test.call(values)
+        lambda do |facts|
+          outcome = test.call(facts)
           outcome.nil? ? nil : !outcome
         end
       end
 
-      def explain(values, record_type, directory)
-        inner = part.explain(values, record_type, directory)
-        Explanation.new(words: words(record_type, directory), outcome: inner.outcome.nil? ? nil : !inner.outcome, parts: [inner])
+      def explain(facts, directory)
+        inner = part.explain(facts, directory)
+        Explanation.new(words: words(directory), outcome: inner.outcome.nil? ? nil : !inner.outcome, parts: [inner])
       end
 
-      def words(record_type, directory) = "not (#{part.words(record_type, directory)})"
+      def words(directory) = "not (#{part.words(directory)})"
       def to_h = { "not" => part.to_h }
     end
   end

@@ -2,22 +2,53 @@
 
 module CobaltLedger
   module Conditions
-    # One side of a comparison. One subclass a file in operands/.
+    # One side of a comparison. One subclass a file in operands/. The name it is known by is the member that marks
+    # it in the document form: {"field": "stage"}.
     class Operand
       extend Registry
 
-      def self.registry_namespace = CobaltLedger::Conditions::Operands
+      class << self
+        def registry_namespace = CobaltLedger::Conditions::Operands
+
+        # The class whose mark a document carries, or nil.
+        def marked(hash) = members.values.find { |member| hash.key?(member.registered_name) }
+
+        # From the document form. pointer: its place; scope: Scope; faults: FaultList.
+        # Returns an Operand, or nil when a fault was noted.
+        def read(_hash, _pointer, _scope, _faults) = raise(NotImplementedError)
+
+        # True when the operand is written in the rule and not looked up.
+        def constant? = false
+
+        # What it is called where a rule is written, and the family of kinds, where they do not depend on a field.
+        def offered = nil
+      end
+
+      # What knows its values: a Catalogue::Field or a Subject.
+      attr_reader :subject
+
+      def family = subject.family
+
+      # What is looked up, as keys: [:entered, "stage"], [:stored, "stage"], [:related, "object", "hazard"],
+      # [:attribute, "clearance"], [:user], [:time], [:network], [:place], [:locked].
+      def reads = []
 
       # Identifiers of the fields whose entered values are read.
-      def fields = []
+      def fields = reads.filter_map { |kind, id| id if %i[entered related].include?(kind) }
 
-      # A lambda that takes the values of a record and gives the typed value, nil for blank, or an Unreadable.
+      # A lambda that takes Facts and gives the typed value, nil for blank, or an Unreadable.
       def reader = raise(NotImplementedError)
 
       # Words for a person.
-      def words(_record_type, _directory) = raise(NotImplementedError)
+      def words(_directory) = subject.name
 
       def to_h = raise(NotImplementedError)
+
+      # "Stage is Signed": what it was found to be.
+      def saw(facts, directory)
+        value = reader.call(facts)
+        value.is_a?(Unreadable) ? "#{words(directory)} can't be read: #{value.message}" : "#{words(directory)} is #{subject.say(value, directory)}"
+      end
     end
   end
 end

@@ -9,12 +9,11 @@ module CobaltLedger
       DEPTH_LIMIT = 12
       SIZE_LIMIT = 200
 
-      # record_type: Catalogue::RecordType; faults: FaultList that gets what is wrong;
-      # directory: to check people named in a condition, or nil to leave that out.
-      def initialize(record_type, faults, directory = nil)
-        @record_type = record_type
+      # scope: Scope; faults: FaultList that gets what is wrong.
+      def initialize(scope, faults)
+        @scope = scope
         @faults = faults
-        @directory = directory
+        @values = ValueReader.new(scope, faults)
       end
 
       # hash: document form; pointer: its place. Returns a Node, or nil when something was wrong.
@@ -48,42 +47,59 @@ module CobaltLedger
         method = ComparisonMethod[hash["compare"]]
         return @faults.add("#{pointer}/compare", "there is no comparison “#{hash['compare']}”") unless method
 
-        field = field_at(hash["left"], "#{pointer}/left") or return nil
-        return @faults.add("#{pointer}/compare", "“#{method.words(field.family)}” does not suit #{field.name}, which is of kind #{field.kind.title}") unless method.suits?(field.family)
+        left = operand(hash["left"], "#{pointer}/left") or return nil
+        unsuited = unsuited(method, left)
+        return @faults.add("#{pointer}/compare", unsuited) if unsuited
 
-        right(method, hash["right"], field, "#{pointer}/right") do |operand|
-          Comparison.new(hash["compare"], Operands::Entered.new(field.id), operand)
-        end
+        right(method, hash["right"], left.subject, "#{pointer}/right") { |other| Comparison.new(hash["compare"], left, other) }
       end
 
-      def field_at(operand, pointer)
-        id = operand["field"]
-        return @faults.add(pointer, "the left side must be a field") unless id
+      # The left side: something looked up.
+      def operand(hash, pointer)
+        type = Operand.marked(hash)
+        return @faults.add(pointer, "the left side must be something to look up, such as a field") if type.nil? || type.constant?
 
-        @record_type.field(id) || @faults.add("#{pointer}/field", "#{@record_type.name} has no field “#{id}”")
+        type.read(hash, pointer, @scope, @faults)
+      end
+
+      def unsuited(method, left)
+        verb = method.words(left.family)
+        return "“#{verb}” does not suit #{left.subject.name}, which is of kind #{left.subject.kind.title}" unless method.suits?(left.family)
+
+        "“#{verb}” can only be asked of a field on the screen" if method.needs_stored? && !left.is_a?(Operands::Entered)
       end
 
       # Yields the right operand; returns nil without yielding when it does not fit.
-      def right(method, hash, field, pointer, &build)
-        return hash ? @faults.add(pointer, "nothing can stand on the right of “#{method.words(field.family)}”") : build.call(nil) if method.takes == :none
+      def right(method, hash, subject, pointer, &build)
+        verb = method.words(subject.family)
+        return hash ? @faults.add(pointer, "nothing can stand on the right of “#{verb}”") : build.call(nil) if method.takes == :none
         return @faults.add(pointer, "a value to compare with is missing") unless hash
 
-        operand = method.takes == :one ? single(method, hash, field, pointer) : several(method, hash, field, pointer)
+        operand = case method.takes
+                  when :one then single(verb, hash, subject, pointer)
+                  when :days, :members then named(method.takes, verb, hash, pointer)
+                  else several(method, verb, hash, subject, pointer)
+                  end
         operand && build.call(operand)
       end
 
-      def single(method, hash, field, pointer)
-        return other_field(hash["field"], field, "#{pointer}/field") if hash.key?("field")
-        return @faults.add(pointer, "“#{method.words(field.family)}” takes one value") unless hash.key?("value")
+      def single(verb, hash, subject, pointer)
+        return @faults.add(pointer, "“#{verb}” takes one value") unless hash.key?("value") || !Operand.marked(hash)&.constant?
 
-        literal(hash["value"], field, "#{pointer}/value", many: field.family == :choices)
+        @values.read(hash, subject, pointer)
       end
 
-      def several(method, hash, field, pointer)
-        values = hash["values"]
-        return @faults.add(pointer, "“#{method.words(field.family)}” takes a list of values") unless values
+      def named(takes, verb, hash, pointer)
+        type = Operand[takes]
+        words = { days: "a number of days", members: "roles, groups, departments or units" }.fetch(takes)
+        hash.key?(type.registered_name) ? type.read(hash, pointer, @scope, @faults) : @faults.add(pointer, "“#{verb}” takes #{words}")
+      end
 
-        items = values.each_with_index.map { |value, index| literal(value, field, "#{pointer}/values/#{index}") }
+      def several(method, verb, hash, subject, pointer)
+        values = hash["values"]
+        return @faults.add(pointer, "“#{verb}” takes a list of values") unless values
+
+        items = values.each_with_index.map { |value, index| @values.literal(value, subject, "#{pointer}/values/#{index}") }
         return nil unless items.all?
         return Operands::Literals.new(items) if method.takes == :many
 
@@ -94,24 +110,6 @@ module CobaltLedger
         else
           Operands::Literals.new(items)
         end
-      end
-
-      def other_field(id, field, pointer)
-        other = @record_type.field(id)
-        return @faults.add(pointer, "#{@record_type.name} has no field “#{id}”") unless other
-        return Operands::Entered.new(id) if other.family == field.family
-
-        @faults.add(pointer, "#{other.name} (#{other.kind.title}) can't be compared with #{field.name} (#{field.kind.title})")
-      end
-
-      def literal(raw, field, pointer, many: false)
-        value = field.parse(many && raw.is_a?(String) ? [raw] : raw)
-        return @faults.add(pointer, "must not be blank; use “is blank” instead") if value.nil?
-        return @faults.add(pointer, "no user “#{value}” in the directory") if field.kind_name == "person" && @directory && !@directory.find(:user, value)
-
-        Operands::Literal.new(value, field)
-      rescue Catalogue::Kind::Unsuitable => e
-        @faults.add(pointer, "#{field.name} #{e.message}")
       end
     end
   end

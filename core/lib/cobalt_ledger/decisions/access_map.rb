@@ -2,53 +2,41 @@
 
 module CobaltLedger
   module Decisions
-    # The grid of fields against audiences for one record type, unit, mode and channel.
+    # The grid of fields against audiences for one question: record type, unit, mode, channel, time and place.
     class AccessMap
       # levels: Array of level names, most restrictive first; complete: false when not every combination of
       # values could be tried.
       Cell = Struct.new(:levels, :complete)
 
-      attr_reader :record_type, :columns
+      attr_reader :question, :columns
 
-      # columns: Array of Directory::Principals; stored: JSON values of one record, or nil for any record.
-      def initialize(engine, record_type:, columns:, unit:, mode:, channel:, stored: nil)
+      # question: Question, whatever its principals; columns: Array of Directory::Principals;
+      # any_record: true to show what can be for any record, false for the question's own values.
+      def initialize(engine, question, columns, any_record: true)
         @engine = engine
-        @record_type = record_type
+        @question = question
         @columns = columns
-        @unit = unit
-        @mode = mode
-        @channel = channel
-        @stored = stored
+        @any_record = any_record
       end
+
+      def record_type = question.record_type
 
       # Hash of field identifier to Array of Cell, one a column.
       def rows
-        by_column = columns.map { |principals| column(principals) }
+        by_column = columns.map { |principals| column(question.with(principals: principals, form: :own)) }
         record_type.fields.to_h { |field| [field.id, by_column.map { |cells| cells[field.id] }] }
-      end
-
-      # Outcomes of one cell with the examples that show them: [Array of Outcomes::Outcome, complete].
-      def outcomes(field_id, principals)
-        plan(principals).possible.of(field_id)
       end
 
       private
 
-      def plan(principals) = @engine.plan(record_type, principals, @unit, @mode, @channel)
+      def column(asked)
+        return @engine.decide(asked).fields.transform_values { |decision| Cell.new([decision.level], true) } unless @any_record
 
-      def column(principals)
-        return decided(principals) if @stored
-
-        search = plan(principals).possible
+        search = @engine.possible(asked)
         record_type.fields.to_h do |field|
           outcomes, complete = search.of(field.id)
           [field.id, Cell.new(outcomes.map { |outcome| outcome.decision.level }, complete)]
         end
-      end
-
-      def decided(principals)
-        values = Values.typed(record_type, @stored)
-        plan(principals).decide(values).transform_values { |decision| Cell.new([decision.level], true) }
       end
     end
   end

@@ -4,6 +4,10 @@ module CobaltLedger
   module Decisions
     # Looks for an order in which each change could have been made while its field was open:
     # first the amount, then the status that locks it.
+    #
+    # Changes that have no influence on each other's fields are ordered apart, and a change that influences none of
+    # those still to be made is made as soon as its field is open: that can't take an order away. What is left to try
+    # is only where changes are truly tangled.
     class ChangeOrder
       # changes: Hash of identifier to JSON value; budget: decisions at most.
       def initialize(engine, question, changes, budget)
@@ -11,17 +15,53 @@ module CobaltLedger
         @question = question
         @changes = changes
         @budget = budget
-        @seen = {}
-        @furthest = []
+        @decisions = 0
+        @influences = Influences.new(engine.plan_for(question), changes.keys)
       end
 
       # [] when an order exists; otherwise [identifier, FieldDecision, account] for each change that could not be
       # made after the longest run of allowed ones. Never [] because the search gave up.
       def stuck
-        return [] if @changes.empty? || search([])
+        return [] if @changes.empty?
 
-        question = @question.with(stored: after(@furthest))
-        left = (@changes.keys - @furthest).map do |id|
+        furthest = @influences.knots.map { |knot| search(knot) }
+        made = furthest.flatten
+        made.size == @changes.size ? [] : explain(made)
+      end
+
+      # True when the search gave up before it had tried everything.
+      def gave_up? = @decisions > @budget
+
+      private
+
+      # The longest run of allowed changes within one knot; all of them when an order exists.
+      # Depth first over sets of changes already made; a set is looked at once, whichever way it was reached.
+      def search(knot)
+        @seen = {}
+        @furthest = []
+        descend(knot, [])
+        @furthest
+      end
+
+      def descend(knot, made)
+        @furthest = made if made.size > @furthest.size
+        return true if made.size == knot.size
+        return false if @seen[made.sort] || (@decisions += 1) > @budget
+
+        @seen[made.sort] = true
+        open = open_ones(knot - made, made)
+        harmless = open.find { |id| @influences.none?(id, knot - made - [id]) }
+        (harmless ? [harmless] : open).any? { |id| descend(knot, made + [id]) }
+      end
+
+      def open_ones(left, made)
+        decided = @engine.decide(after(made)).fields
+        left.select { |id| decided[id].open? }
+      end
+
+      def explain(made)
+        question = after(made)
+        left = (@changes.keys - made).map do |id|
           decision = @engine.decide(question, reasoning: [id])
           [id, decision[id], decision.reasoning[id]]
         end
@@ -29,20 +69,7 @@ module CobaltLedger
         closed.empty? ? left : closed
       end
 
-      private
-
-      # Depth first over sets of changes already made; a set is looked at once, whichever way it was reached.
-      def search(made)
-        return true if made.size == @changes.size
-        return false if @seen[made.sort] || @seen.size >= @budget
-
-        @seen[made.sort] = true
-        @furthest = made if made.size > @furthest.size
-        decided = @engine.decide(@question.with(stored: after(made))).fields
-        (@changes.keys - made).select { |id| decided[id].open? }.any? { |id| search(made + [id]) }
-      end
-
-      def after(made) = @question.stored.merge(@changes.slice(*made))
+      def after(made) = @question.with(entered: @changes.slice(*made))
     end
   end
 end

@@ -4,19 +4,45 @@ module CobaltLedger
   module Decisions
     # The answer to a question. Immutable.
     class Decision
-      attr_reader :question, :values, :fields, :reasoning
+      # A value a rule offers. field: Catalogue::Field; value: typed value; contribution: Rules::Contribution.
+      Offer = Struct.new(:field, :value, :contribution) do
+        # Names this offer, so that one that was dismissed stays so until the rule or the value changes.
+        def key
+          Digest::SHA256.hexdigest([contribution.id, contribution.otherwise?, field.id, field.dump(value)].inspect)[0, 20]
+        end
+      end
 
-      # values: Hash of typed values that were judged; fields: Hash of identifier to FieldDecision;
-      # reasoning: Hash of identifier to the account of the field, or nil.
-      def initialize(question, values, fields, reasoning)
+      # A reason a rule gives for turning the save down. field: Catalogue::Field, or nil when it is told above the form.
+      Objection = Struct.new(:field, :message, :contribution, :in_doubt)
+
+      attr_reader :question, :fields, :reasoning, :settled, :raw, :offers, :objections
+
+      # settled: Settling::Settled; raw: typed values before anything was computed or written by rules;
+      # fields: Hash of identifier to FieldDecision; reasoning: Hash of identifier to the account of the field, or nil.
+      def initialize(question, settled, raw, fields, offers: [], objections: [], reasoning: nil)
         @question = question
-        @values = values
+        @settled = settled
+        @raw = raw
         @fields = fields
+        @offers = offers
+        @objections = objections
         @reasoning = reasoning
         freeze
       end
 
       def [](field_id) = fields[field_id]
+
+      # Hash of identifier to typed value: what was judged.
+      def values = settled.facts.entered
+
+      # Rules that feed each other without end: Array of Rules::Contribution, empty when the form settles.
+      def loop = settled.loop
+
+      # The value typed by hand that a rule or a formula has put aside, or nil. It is kept and comes back.
+      def aside(field_id)
+        typed = raw[field_id]
+        typed.nil? || typed == values[field_id] ? nil : typed
+      end
 
       # JSON values as the person may have them: hidden ones absent, masked ones masked.
       def disclosed
@@ -26,8 +52,22 @@ module CobaltLedger
       end
 
       def to_h
-        hash = { "question" => question.to_h, "fields" => fields.transform_values(&:to_h) }
+        hash = { "question" => question.to_h, "fields" => fields.transform_values(&:to_h) }.merge(value_effects)
         reasoning ? hash.merge("reasoning" => reasoning) : hash
+      end
+
+      private
+
+      # What rules do to values, where they do anything.
+      def value_effects
+        { "written" => settled.written.map { |id, write| told(write.action.contribution, id, write.value) },
+          "suggestions" => offers.map { |offer| told(offer.contribution, offer.field.id, offer.value) },
+          "refusals" => objections.map { |each| { "rule" => each.contribution.id, "field" => each.field&.id, "message" => each.message }.compact },
+          "does_not_settle" => loop.map(&:id).uniq }.reject { |_, list| list.empty? }
+      end
+
+      def told(contribution, id, value)
+        { "rule" => contribution.id, "field" => id, "value" => question.record_type.field(id).dump(value) }
       end
     end
   end

@@ -21,21 +21,30 @@ module CobaltLedger
       # question: Question. reasoning: true for all fields, an Array of field identifiers, or false. Returns a Decision.
       def decide(question, reasoning: false)
         plan = plan_for(question)
-        values = typed_values(question)
-        fields = plan.decide(values)
-        account = reasoning && Reasoning.new(self, question, plan, values).to_h(reasoning == true ? nil : reasoning)
-        Decision.new(question, values, fields, account || nil)
+        raw = raw_values(question)
+        settled = settle(plan, question, raw)
+        seen = plan.outcomes(settled.facts)
+        fields = plan.decide(settled.facts, seen)
+        account = reasoning && Reasoning.new(self, question, plan, settled).to_h(reasoning == true ? nil : reasoning)
+        Decision.new(question, settled, raw, fields, offers: offers(plan, settled, seen, fields),
+                                                     objections: objections(plan, seen), reasoning: account || nil)
       end
 
       # The Plan for a question, whatever record it is about.
       def plan_for(question)
-        plan(question.record_type, question.principals, question.unit, question.mode, question.channel)
+        plan(question.record_type, question.principals, question.unit, question.mode, question.channel, question.form_id)
       end
 
-      # record_type: Catalogue::RecordType; principals: Directory::Principals; unit, mode, channel: String.
-      def plan(record_type, principals, unit, mode, channel)
-        key = [record_type.id, class_of(record_type, principals), unit, mode, channel]
-        @plans[key] || build(key, record_type, principals, unit, mode, channel)
+      # What a question can come to whatever the record: an Outcomes.
+      def possible(question)
+        plan_for(question).possible(facts(question.with(stored: {}, entered: {}, related: nil), {}))
+      end
+
+      # record_type: Catalogue::RecordType; principals: Directory::Principals; unit, mode, channel: String;
+      # form: identifier or nil.
+      def plan(record_type, principals, unit, mode, channel, form = nil)
+        key = [record_type.id, class_of(record_type, principals), unit, mode, channel, form]
+        @plans[key] || build(key, record_type, principals, unit)
       end
 
       # People whom exactly the same rules of a record type are meant for share a class (an Integer bit set
@@ -45,23 +54,79 @@ module CobaltLedger
           policy.rules_of(record_type.id).each_with_index.sum { |rule, index| rule.audience.match?(principals) ? 1 << index : 0 }
       end
 
-      # What reasoning says of a rule whatever is asked, made once: who it is, what it gives, its sentence.
-      def card(rule)
-        @cards[rule] ||= { "rule" => rule.id, "number" => rule.number, "title" => rule.title, "gives" => rule.gives.to_h,
-                           "sentence" => Rules::Sentence.new(rule, policy, directory).to_s }.freeze
+      # What reasoning says of a contribution whatever is asked, made once: which rule, what it gives, its sentence.
+      def card(contribution)
+        @cards[contribution] ||= begin
+          rule = contribution.rule
+          { "rule" => rule.id, "number" => rule.number, "title" => rule.title, "gives" => contribution.gives.to_h,
+            "sentence" => Rules::Sentence.new(rule, policy, directory).to_s, "otherwise" => contribution.otherwise? || nil }.compact.freeze
+        end
       end
 
-      # JSON values of a question as typed values; what can't be read becomes Conditions::Unreadable.
-      def typed_values(question)
-        Values.typed(question.record_type, question.stored, question.entered)
+      # What conditions may ask about, for a question. raw: from raw_values.
+      def facts(question, raw)
+        filled = question.record_type.formulas.fill(raw)
+        stored = question.entered.empty? ? filled : -> { Values.typed(question.record_type, question.stored) }
+        Conditions::Facts.new(entered: filled, stored: stored, principals: question.principals, directory: directory, at: question.at,
+                              zone: policy.zone, network: question.network, place: question.place, locked: question.locked,
+                              related: related(question))
       end
+
+      # Typed values of a question before anything is computed; what can't be read becomes Conditions::Unreadable.
+      def raw_values(question) = Values.read_all(question.record_type, question.stored, question.entered)
 
       private
 
-      def build(key, record_type, principals, unit, mode, channel)
+      def settle(plan, question, raw)
+        facts = facts(question, raw)
+        return Settling.new(plan, facts, raw, question.entered).run unless plan.looks_back?
+
+        opened = opening(plan, question)
+        settled = Settling.new(plan, facts.opened_as(opened.facts), raw, question.entered).run
+        opened.loop.empty? ? settled : settled.dup.tap { |copy| copy.loop |= opened.loop }.freeze
+      end
+
+      # What was there when the form was opened, as a Settled: what the record holds, or the defaults a new one begins with.
+      def opening(plan, question)
+        opened = question.with(entered: {})
+        raw = raw_values(opened)
+        Settling.new(plan, facts(opened, raw), raw, {}, defaults_only: true).run
+      end
+
+      # Looks other records up, each once.
+      def related(question)
+        known = {}
+        lambda do |type_id, number|
+          known.fetch([type_id, number]) do |key|
+            values = question.related&.call(type_id, number)
+            type = policy.record_type(type_id)
+            known[key] = values && type && Values.typed(type, values)
+          end
+        end
+      end
+
+      def offers(plan, settled, seen, fields)
+        plan.value_effects.offering.select { |action| action.outcome(seen) }.filter_map do |action|
+          value = action.reader.call(settled.facts)
+          next if value.nil? || value.is_a?(Conditions::Unreadable) || value == settled.facts.entered[action.field.id]
+
+          Decision::Offer.new(action.field, value, action.contribution) if fields[action.field.id].open?
+        end
+      end
+
+      # What can't be told refuses too: a refusal tightens.
+      def objections(plan, seen)
+        found = plan.value_effects.refusing.reject { |action| action.outcome(seen) == false }.map do |action|
+          Decision::Objection.new(action.effect.at == "form" ? nil : action.field, action.effect.message, action.contribution, action.outcome(seen).nil?)
+        end
+        found.uniq { |objection| [objection.field&.id, objection.message, objection.contribution.id] }
+      end
+
+      def build(key, record_type, principals, unit)
+        _, _, _, mode, channel, form = key
         above = directory.with_above(:unit, unit)
         rules = policy.rules_of(record_type.id).select do |rule|
-          rule.on? && rule.audience.match?(principals) && rule.reach.cover?(above, mode, channel)
+          rule.on? && rule.audience.match?(principals) && rule.reach.cover?(above, mode, channel, form)
         end
         plan = Plan.new(policy, record_type, rules, above, mode)
         @lock.synchronize do

@@ -11,11 +11,14 @@ module CobaltLedger
       # Combinations tried at most for one set of conditions.
       BUDGET = 5_000
 
-      # decision: FieldDecision; example: Hash of identifier to typed value.
+      # decision: FieldDecision; example: Hash of the keys of Operand#reads to typed values.
       Outcome = Struct.new(:decision, :example, keyword_init: true)
 
-      def initialize(plan)
+      # base: Conditions::Facts with what is known whatever the record.
+      def initialize(plan, base)
         @plan = plan
+        @base = base
+        @type = plan.record_type
         @found = {}
         @candidates = { [] => {} }
         @answers = {}
@@ -30,12 +33,11 @@ module CobaltLedger
       def telling_example(field_id, outcome)
         slot = @plan.slot_of(field_id)
         candidates = @candidates[slot.tests]
-        free = candidates.keys.select { |id| candidates[id].first.nil? }
-        kept = free.reduce(outcome.example.slice(*candidates.keys)) do |values, id|
-          indifferent = candidates[id].all? { |value| level_with(slot, values.merge(id => value)) == outcome.decision.level }
-          indifferent ? values.except(id) : values
+        free = candidates.keys.select { |key| candidates[key].first.nil? }
+        free.reduce(outcome.example.slice(*candidates.keys)) do |example, key|
+          indifferent = candidates[key].all? { |value| level_with(slot, example.merge(key => value)) == outcome.decision.level }
+          indifferent && level_with(slot, example.except(key)) == outcome.decision.level ? example.except(key) : example
         end
-        @plan.record_type.formulas.fill(kept).select { |id, value| kept.key?(id) || (value && outcome.example.key?(id)) }
       end
 
       private
@@ -51,8 +53,27 @@ module CobaltLedger
         [by_level.values.sort_by { |outcome| State::LEVELS.index(outcome.decision.level) }, complete]
       end
 
-      def level_with(slot, values)
-        slot.decide(@plan.outcomes(@plan.record_type.formulas.fill(values))).level
+      def level_with(slot, example)
+        slot.decide(@plan.outcomes(facts(example))).level
+      end
+
+      # The facts an example stands for, once the rules have done to its values what they do.
+      def facts(example)
+        facts = @base.assuming(example, @type.formulas, stored: @plan.mode != "create")
+        return facts unless @plan.value_effects.writing? || @plan.looks_back?
+
+        held, screen = raw(example)
+        facts = facts.opened_as(Settling.new(@plan, facts.with_entered(facts.stored), held, {}, defaults_only: true).run.facts) if @plan.looks_back?
+        Settling.new(@plan, facts, screen, screen).run.facts
+      end
+
+      # What the record holds and what stands on the screen, before anything is computed.
+      def raw(example)
+        kept = example.select { |(kind, _), _| kind == :stored }.to_h { |(_, id), value| [id, value] }
+        screen = kept.merge(example.select { |(kind, _), _| kind == :entered }.to_h { |(_, id), value| [id, value] })
+        return [{}, screen] if @plan.mode == "create"
+
+        [kept.empty? ? screen : kept, screen]
       end
 
       # Outcomes of the tests that can happen together: [Hash of key to [outcomes, example], complete].
@@ -63,22 +84,22 @@ module CobaltLedger
 
       def search(tests)
         conditions = tests.map { |index| @plan.conditions[index] }
-        candidates = @candidates[tests] ||= Candidates.new(@plan.record_type, conditions, @plan.mode).to_h
+        candidates = @candidates[tests] ||= Candidates.new(@type, *@plan.value_effects.behind(conditions, @plan), @plan.mode, @base).to_h
         all = candidates.values.map(&:size).reduce(1, :*)
-        found, tried = try(conditions, candidates, conditions.flat_map(&:fields) | candidates.keys)
+        found, tried = try(conditions, candidates)
         [found.to_h { |key, example| [key, [by_index(tests, key), example]] }, found.size >= 2**tests.size || tried >= all]
       end
 
       # Returns [Hash of the conditions' outcomes to the first record that gives them, number of records tried].
-      def try(conditions, candidates, named)
+      def try(conditions, candidates)
         checks = conditions.map(&:compile)
         found = {}
         tried = 0
-        each_combination(candidates) do |values|
+        each_combination(candidates) do |example|
           tried += 1
-          filled = @plan.record_type.formulas.fill(values)
-          key = checks.map { |check| check.call(filled) }
-          found[key] ||= filled.slice(*named)
+          facts = facts(example)
+          key = checks.map { |check| check.call(facts) }
+          found[key] ||= example
           break if tried >= BUDGET || found.size >= 2**checks.size
         end
         [found, tried]
@@ -90,11 +111,11 @@ module CobaltLedger
       end
 
       def each_combination(candidates)
-        ids = candidates.keys
+        keys = candidates.keys
         first, *others = candidates.values
         return yield({}) if first.nil?
 
-        first.product(*others) { |combination| yield ids.zip(combination).to_h }
+        first.product(*others) { |combination| yield keys.zip(combination).to_h }
       end
     end
   end

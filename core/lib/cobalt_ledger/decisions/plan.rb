@@ -3,9 +3,9 @@
 module CobaltLedger
   module Decisions
     # All that is known of a decision before the record is: which baselines and rules remain for one kind of
-    # person, unit, mode and channel. Built once, then used for every record.
+    # person, unit, mode, channel and form. Built once, then used for every record.
     class Plan
-      attr_reader :record_type, :slots, :conditions, :mode
+      attr_reader :record_type, :slots, :conditions, :mode, :value_effects
 
       # rules: Rules::Rule that match audience and reach, in the policy's order; units_above: Array of identifiers.
       def initialize(policy, record_type, rules, units_above, mode)
@@ -14,12 +14,13 @@ module CobaltLedger
         @mode = mode
         @conditions = []
         @index_of = {}
-        precedence = PrecedenceMethod[policy.precedence]
-        baselines = baseline_entries(units_above)
-        placed = rules.to_h { |rule| [rule, Slot::Entry.new(rule, rule.gives, test_index(rule.condition))] }.compare_by_identity
-        @slots = record_type.fields.map { |field| slot(field, precedence, baselines, placed) }
+        build_slots(rules, baseline_entries(units_above), PrecedenceMethod[policy.precedence])
+        @value_effects = ValueEffects.new(rules, record_type, mode) { |test| test_index(test) }
         @tests = @conditions.map(&:compile)
         @conditions.freeze
+        @circumstances = circumstances
+        @possible = {}
+        @looks_back = @conditions.any? { |node| looks_back_in?(node) }
         @standings = {}.compare_by_identity
         @slots_by_id = @slots.to_h { |each| [each.field.id, each] }
       end
@@ -35,29 +36,47 @@ module CobaltLedger
         @standings[principals] ||= {}.compare_by_identity
       end
 
-      # What can happen under the plan whatever the record, searched once: an Outcomes.
-      def possible = @possible ||= Outcomes.new(self)
+      # Circumstances for which what can happen is remembered at once.
+      CIRCUMSTANCES = 64
 
-      # values: Hash of identifier to typed value. Returns Array of true, false or nil by test.
-      def outcomes(values)
-        @tests.map { |test| test.call(values) }
+      # What can happen under the plan whatever the record, searched once for all whom it makes no difference to.
+      # base: Conditions::Facts with who asks, when and from where. Returns an Outcomes.
+      def possible(base)
+        key = @circumstances.map { |kind| base.public_send(kind) }
+        @possible = {} if @possible.size >= CIRCUMSTANCES
+        @possible[key] ||= Outcomes.new(self, base)
       end
 
-      # Returns a Hash of field identifier to FieldDecision.
-      def decide(values)
-        seen = outcomes(values)
+      # facts: Conditions::Facts. Returns Array of true, false or nil by test.
+      def outcomes(facts)
+        @tests.map { |test| test.call(facts) }
+      end
+
+      # facts: Conditions::Facts as they have settled. Returns a Hash of field identifier to FieldDecision.
+      def decide(facts, seen = outcomes(facts))
         decided = {}
         @slots.each { |slot| decided[slot.field.id] = slot.decide(seen) }
         decided
       end
 
+      # Does any test look at what the form was like when it was opened?
+      def looks_back? = @looks_back
+
       private
+
+      def build_slots(rules, baselines, precedence)
+        placed = rules.to_h do |rule|
+          [rule, rule.contributions.select(&:gives_facet?).map { |each| Slot::Entry.new(each, each.gives, test_index(each.test)) }]
+        end.compare_by_identity
+        @slots = record_type.fields.map { |field| slot(field, precedence, baselines, placed) }
+      end
 
       def slot(field, precedence, baselines, placed)
         stages = Stages.new(field, mode, precedence, @policy.label(field.label).start)
-        entries = @policy.rules_on(field, record_type.id).filter_map { |rule| placed[rule] }
+        entries = @policy.rules_on(field, record_type.id).flat_map { |rule| placed[rule] || [] }
         rules, guardrails = entries.partition { |entry| !entry.source.guardrail? }
-        Slot.new(field, stages, (baselines[field.id] || []) + own_baseline(field), rules, guardrails)
+        computable = field.typed_when_incomplete? ? test_index(record_type.formulas.complete(field.id)) : nil
+        Slot.new(field, stages, (baselines[field.id] || []) + own_baseline(field), rules, guardrails, computable)
       end
 
       def own_baseline(field)
@@ -80,7 +99,7 @@ module CobaltLedger
       def category_condition(baseline)
         field = record_type.field(record_type.category_field)
         items = baseline.categories.map { |id| Conditions::Operands::Literal.new(id, field) }
-        Conditions::Comparison.new("one_of", Conditions::Operands::Entered.new(field.id), Conditions::Operands::Literals.new(items))
+        Conditions::Comparison.new("one_of", Conditions::Operands::Entered.new(field), Conditions::Operands::Literals.new(items))
       end
 
       # Equal conditions are tested once, however many rules carry them.
@@ -91,6 +110,16 @@ module CobaltLedger
           @conditions << condition
           @conditions.size - 1
         end
+      end
+
+      # What of the question, beside the record, can make a difference.
+      def circumstances
+        kinds = @conditions.flat_map(&:reads).map(&:first).uniq
+        { time: :at, user: :user_id, attribute: :user_id, network: :network, place: :place }.filter_map { |kind, question| question if kinds.include?(kind) }.uniq
+      end
+
+      def looks_back_in?(node)
+        node.is_a?(Conditions::AtOpening) || (node.is_a?(Conditions::Group) && node.parts.any? { |part| looks_back_in?(part) })
       end
     end
   end

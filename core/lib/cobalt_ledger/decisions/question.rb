@@ -7,44 +7,46 @@ module CobaltLedger
       MODES = %w[create edit view list].freeze
       CHANNELS = %w[form import automation interface].freeze
 
-      attr_reader :principals, :record_type, :unit, :mode, :channel, :stored, :entered
+      attr_reader :principals, :record_type, :unit, :mode, :channel, :form, :stored, :entered, :at, :network, :place, :locked, :related
 
       # principals: Directory::Principals; record_type: Catalogue::RecordType; unit: identifier of the record's unit;
-      # stored, entered: Hash of field identifier to JSON value.
-      def initialize(principals:, record_type:, unit:, mode:, channel: "form", stored: {}, entered: {})
+      # stored, entered: Hash of field identifier to JSON value; form: Catalogue::Form, or :own for the one that is
+      # the person's; at: Time; network: IPAddr; place: identifier; locked: the record's flag;
+      # related: answers call(record type identifier, number) with JSON values of that record, or nil.
+      def initialize(principals:, record_type:, unit:, mode:, channel: "form", form: :own, stored: {}, entered: {}, at: nil, network: nil,
+                     place: nil, locked: false, related: nil)
         @principals = principals
         @record_type = record_type
         @unit = unit
         @mode = mode
         @channel = channel
+        @form = form == :own ? record_type.form_for(principals, mode) : form
         @stored = stored
         @entered = entered
+        @at = at
+        @network = network
+        @place = place
+        @locked = locked
+        @related = related
         freeze
       end
 
       # Reads a question document. Raises BadInput with every fault.
-      def self.from(hash, policy, directory)
-        Formats::Schema.check!("question", hash)
-        faults = FaultList.new
-        type = policy.record_type(hash["record_type"]) ||
-               faults.add("/record_type", "the policy has no record type “#{hash['record_type']}”")
-        directory.find(:user, hash["user"]) || faults.add("/user", "no user “#{hash['user']}” in the directory")
-        directory.find(:unit, hash["unit"]) || faults.add("/unit", "no unit “#{hash['unit']}” in the directory")
-        %w[stored entered].flat_map { |layer| Values.unknown(type, hash[layer] || {}, layer) }.each { |fault| faults.add(fault.pointer, fault.message) } if type
-        faults.raise_if_any!
-        new(principals: directory.principals_of(hash["user"]), record_type: type, unit: hash["unit"], mode: hash["mode"],
-            channel: hash["channel"] || "form", stored: hash["stored"] || {}, entered: hash["entered"] || {})
-      end
+      def self.from(hash, policy, directory) = Formats::QuestionJson.new(hash, policy, directory).question
+
+      def form_id = form&.id
 
       # The same question about other values.
       def with(**changes)
-        Question.new(principals: principals, record_type: record_type, unit: unit, mode: mode, channel: channel,
-                     stored: stored, entered: entered, **changes)
+        Question.new(principals: principals, record_type: record_type, unit: unit, mode: mode, channel: channel, form: form,
+                     stored: stored, entered: entered, at: at, network: network, place: place, locked: locked, related: related, **changes)
       end
 
+      # The question document. Records looked up on the way are not part of it.
       def to_h
-        { "user" => principals.user_id, "record_type" => record_type.id, "unit" => unit, "mode" => mode,
-          "channel" => channel, "stored" => stored, "entered" => entered }.compact
+        { "user" => principals.user_id, "record_type" => record_type.id, "unit" => unit, "mode" => mode, "channel" => channel, "form" => form_id,
+          "stored" => stored, "entered" => entered, "at" => at&.iso8601, "network" => network && Conditions::NetworkKind.dump(network),
+          "place" => place, "locked" => locked ? true : nil }.compact
       end
     end
   end

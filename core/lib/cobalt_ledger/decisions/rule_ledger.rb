@@ -21,7 +21,7 @@ module CobaltLedger
       # facets: the verdict on each facet the rule gives, nil where it does not apply; balance: level after it.
       Line = Struct.new(:facets, :balance)
 
-      # rules: all that speak of the field in this stage, in order. Returns an Array of Line.
+      # rules: all contributions that speak of the field in this stage, in order. Returns an Array of Line.
       def lines(rules)
         by_rule = @entries.to_h { |entry| [entry.source, entry] }.compare_by_identity
         rules.map { |rule| line(rule, by_rule[rule]) }

@@ -4,8 +4,8 @@ module CobaltLedger
   module Decisions
     # Judges a save. The server decides again; what a browser believed counts for nothing.
     class Saving
-      # One reason for turning a save down. field: identifier; kind: "hidden", "masked", "locked", "required",
-      # "unsuitable" or "unknown"; rules: Array of {"id", "number", "title"}; words: for people.
+      # One reason for turning a save down. field: identifier, or nil when it is about the whole form; kind: "hidden",
+      # "masked", "locked", "required", "unsuitable", "unknown", "refused" or "unsettled"; rules: Array of {"id", "number", "title"}; words: for people.
       Refusal = Struct.new(:field, :kind, :words, :rules, keyword_init: true)
 
       # accepted: true or false; stored: Hash of JSON values to store; refusals: Array of Refusal.
@@ -25,12 +25,11 @@ module CobaltLedger
         # The others are judged all the same, so that everything that is wrong is told at once.
         changes = real_changes(question, changes.except(*refusals.map(&:field)))
         refusals += forbidden(question, changes)
-        final = question.stored.merge(changes)
-        decision = @engine.decide(question.with(stored: final, entered: {}))
-        refusals += missing(decision, changes, refusals)
+        decision = @engine.decide(question.with(entered: changes))
+        refusals += unsettled(decision) + missing(decision, changes, refusals) + objections(decision)
         return refused(question, refusals, decision) if refusals.any?
 
-        Verdict.new(accepted: true, stored: final, refusals: [], decision: decision)
+        Verdict.new(accepted: true, stored: final(question, changes, decision), refusals: [], decision: decision)
       end
 
       private
@@ -38,6 +37,30 @@ module CobaltLedger
       def refused(question, refusals, decision = nil)
         Verdict.new(accepted: false, stored: question.stored, refusals: refusals, decision: decision)
       end
+
+      # What was stored and changed, and what rules wrote over it.
+      def final(question, changes, decision)
+        written = decision.settled.written.to_h { |id, write| [id, question.record_type.field(id).dump(write.value)] }
+        question.stored.merge(changes, written)
+      end
+
+      def unsettled(decision)
+        return [] if decision.loop.empty?
+
+        rules = decision.loop.map { |each| named(each) }.uniq
+        [Refusal.new(field: nil, kind: "unsettled", rules: rules, words: "The form does not settle: #{list(rules)} change its values back and forth without end")]
+      end
+
+      # What rules hold against the save, each told once at each place.
+      def objections(decision)
+        decision.objections.map do |each|
+          doubt = each.in_doubt ? " (its condition can't be evaluated, so it counts)" : ""
+          Refusal.new(field: each.field&.id, kind: "refused", rules: [named(each.contribution)], words: "#{each.message}#{doubt}")
+        end
+      end
+
+      def named(contribution) = { "id" => contribution.id, "number" => contribution.number, "title" => contribution.title }
+      def list(rules) = Words.list(rules.map { |rule| "#{rule['number']} #{rule['title']}" })
 
       def unreadable(record_type, changes)
         changes.filter_map do |id, raw|
@@ -64,17 +87,20 @@ module CobaltLedger
 
       # Fields that no order of the changes could have reached while they were open.
       def forbidden(question, changes)
-        stuck = ChangeOrder.new(@engine, question, changes, BUDGET).stuck
+        order = ChangeOrder.new(@engine, question, changes, BUDGET)
+        stuck = order.stuck
         stuck.map do |id, decision, account|
-          field = question.record_type.field(id)
-          kind = if decision.hidden? then "hidden"
-                 elsif decision.masked? then "masked"
-                 else "locked"
-                 end
-          words = kind == "hidden" ? "#{field.name} can't be set: it is hidden" : "#{field.name} can't be changed: it is #{kind}"
-          refusal(id, kind, words, account)
+          name = question.record_type.field(id).name
+          next Refusal.new(field: id, kind: "locked", rules: [], words: "#{name}: these changes depend on each other too closely to be judged in one save; save them one after the other") if order.gave_up?
+          next refusal(id, "hidden", "#{name} can't be set: it is hidden", account) if decision.hidden?
+
+          kind = decision.masked? ? "masked" : "locked"
+          refusal(id, kind, "#{name} can't be changed: it is #{kind}#{later(stuck)}", account)
         end
       end
+
+      # Where several changes shut each other out, it is their order that is at fault.
+      def later(stuck) = stuck.size > 1 ? ", in whichever order these changes are made" : ""
 
       def missing(decision, changes, refusals)
         named = refusals.map(&:field)
@@ -83,15 +109,20 @@ module CobaltLedger
 
           account = account_of(decision.question, id)
           words = changes.key?(id) ? "#{field.field.name} is required and can't be emptied" : "#{field.field.name} is required"
-          refusal(id, "required", words, account)
+          refusal(id, "required", "#{words}#{off_form(decision.question, field.field)}", account)
         end
+      end
+
+      # A field that is needed and not there to be filled.
+      def off_form(question, field)
+        form = question.form
+        form && question.channel == "form" && !form.fields.include?(field) ? " (it is not on the form “#{form.name}”)" : ""
       end
 
       def refusal(id, kind, words, account)
         rules = Blame.rules(account, kind)
-        named = rules.map { |rule| "#{rule['number']} #{rule['title']}" }
         Refusal.new(field: id, kind: kind, rules: rules,
-                    words: "#{words}#{named.empty? ? " (#{Blame.otherwise(account)})" : ", by rule #{Words.list(named)}"}")
+                    words: "#{words}#{rules.empty? ? " (#{Blame.otherwise(account)})" : ", by rule #{list(rules)}"}")
       end
 
       def account_of(question, id)

@@ -19,19 +19,22 @@ module CobaltLedger
 
       DIGITS = { false => 0, nil => 1, true => 2 }.freeze
 
-      # A baseline's state or a rule, with the index of the test it depends on (nil when it always applies).
+      # What may speak of the field, with the index of the test it depends on (nil when it always applies).
+      # source: Catalogue::Baseline or Field with its state, or Rules::Contribution.
       Entry = Struct.new(:source, :state, :test)
 
       attr_reader :field, :stages, :states, :rules, :guardrails, :tests
 
-      # states, rules, guardrails: Array of Entry.
-      def initialize(field, stages, states, rules, guardrails)
+      # states, rules, guardrails: Array of Entry; computable: index of the test that says whether the field can be
+      # worked out, for computed fields that may be typed otherwise.
+      def initialize(field, stages, states, rules, guardrails, computable = nil)
         @field = field
         @stages = stages
         @states = states
         @rules = rules
         @guardrails = guardrails
-        @tests = (states + rules + guardrails).filter_map(&:test).uniq.sort.freeze
+        @computable = computable
+        @tests = ((states + rules + guardrails).filter_map(&:test) + [computable].compact).uniq.sort.freeze
         @memory = {}
         @ledgers = {}
         @fixed = FieldDecision.new(field, result([])) if @tests.empty?
@@ -45,7 +48,7 @@ module CobaltLedger
         @memory[key] || remember(key, outcomes)
       end
 
-      # The Ledger for the outcomes. ordinary, guardrails: all rules of the policy that speak of the field.
+      # The Ledger for the outcomes. ordinary, guardrails: all contributions in the policy that speak of the field.
       def ledger(outcomes, ordinary, guardrails)
         key = key(outcomes)
         @ledgers[key] || begin
@@ -61,7 +64,8 @@ module CobaltLedger
       def result(outcomes)
         @stages.run(sure(@states, outcomes).map(&:state), doubtful(@states, outcomes).map(&:state),
                     sure(@rules, outcomes).map(&:source), doubtful(@rules, outcomes).map(&:source),
-                    (sure(@guardrails, outcomes) + doubtful(@guardrails, outcomes)).map(&:source))
+                    (sure(@guardrails, outcomes) + doubtful(@guardrails, outcomes)).map(&:source),
+                    computed: @computable.nil? || outcomes[@computable] != false)
       end
 
       def sure(entries, outcomes) = entries.select { |entry| entry.test.nil? || outcomes[entry.test] }

@@ -19,13 +19,14 @@ module CobaltLedger
       end
 
       # sure_states, doubtful_states: partial States of baselines that apply, or whose category can't be read;
-      # sure, doubtful: ordinary rules whose conditions hold, or can't be evaluated (in order of rank);
-      # guardrails: guardrails that hold or can't be evaluated. Returns a Result.
-      def run(sure_states, doubtful_states, sure, doubtful, guardrails)
+      # sure, doubtful: contributions of ordinary rules that hold, or can't be evaluated (in order of rank);
+      # guardrails: contributions of guardrails that hold or can't be evaluated; computed: true while a computed field
+      # is worked out, false while it has to be typed. Returns a Result.
+      def run(sure_states, doubtful_states, sure, doubtful, guardrails, computed: true)
         start = baseline(sure_states, doubtful_states)
         ruled = rules(start, sure, doubtful)
         guarded = guard(ruled, guardrails)
-        final, dropped = consistent(guarded)
+        final, dropped = consistent(guarded, computed)
         Result.new(baseline: start, ruled: ruled, guarded: guarded, final: final, dropped: dropped)
       end
 
@@ -43,7 +44,7 @@ module CobaltLedger
         certain = combined(sure).filled_from(start)
         return certain if doubtful.empty?
 
-        both = (sure + doubtful).sort_by { |rule| [rule.rank, rule.id] }
+        both = (sure + doubtful).sort_by(&:place)
         certain.strictest(combined(both).filled_from(start))
       end
 
@@ -53,10 +54,10 @@ module CobaltLedger
       end
 
       # Stage 4. Returns [State, Array of dropped].
-      def consistent(state)
+      def consistent(state, computed)
         dropped = []
         entry = state.entry
-        forced = lock_reason(state)
+        forced = lock_reason(state, computed)
         if forced && entry == Facets::OPEN
           entry = Facets::LOCKED
           dropped << [:entry, Facets::OPEN, forced]
@@ -71,9 +72,9 @@ module CobaltLedger
 
       private
 
-      def lock_reason(state)
-        return "computed by its formula, so it is locked" if @field.kind_name == "computed"
-        return "numbered by the system, so it is locked" if @field.never_typed?
+      def lock_reason(state, computed)
+        return "computed by its formula, so it is locked" if @field.kind_name == "computed" && computed
+        return "numbered by the system, so it is locked" if @field.never_typed? && @field.kind_name != "computed"
         return "nothing is edited in #{@mode} mode" if %w[view list].include?(@mode)
         return "hidden locks" if state.visibility == Facets::HIDDEN
 

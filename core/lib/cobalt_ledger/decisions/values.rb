@@ -7,7 +7,10 @@ module CobaltLedger
       module_function
 
       # Later hashes win. Returns a Hash of identifier to typed value, with computed fields worked out.
-      def typed(record_type, *layers)
+      def typed(record_type, *layers) = record_type.formulas.fill(read_all(record_type, *layers))
+
+      # The same with nothing computed.
+      def read_all(record_type, *layers)
         values = {}
         layers.each do |layer|
           layer.each do |id, raw|
@@ -15,7 +18,7 @@ module CobaltLedger
             values[id] = read(field, raw) if field
           end
         end
-        record_type.formulas.fill(values)
+        values
       end
 
       # Array of Fault for identifiers the record type does not know. layer: "stored" or "entered".

@@ -55,6 +55,9 @@ module CobaltLedger
         end
       end
 
+      # Names of the attributes that anybody has: Array of String.
+      def attribute_names = @attribute_names ||= users.flat_map { |user| user.attributes.keys }.uniq.sort
+
       private
 
       # Worked out when first asked for: most of a large tree is never climbed.

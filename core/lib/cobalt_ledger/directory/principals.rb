@@ -5,13 +5,15 @@ module CobaltLedger
     # Everything a rule's audience can match a person by: the person, the roles, the groups with the groups
     # around them, the department and every one above it, the units and every one above them. Immutable.
     class Principals
-      attr_reader :user_id, :title
+      attr_reader :user_id, :title, :attributes
 
       # members: Hash of kind (:role ...) to Hash of identifier to distance (Integer, 0 is direct).
-      def initialize(members, user_id: nil, title: nil)
+      # attributes: Hash of name to text, or nil where nothing is known of the person.
+      def initialize(members, user_id: nil, title: nil, attributes: nil)
         @members = members.transform_values(&:freeze).freeze
         @user_id = user_id
         @title = title
+        @attributes = attributes
         freeze
       end
 
@@ -20,7 +22,7 @@ module CobaltLedger
               role: user.roles.to_h { |id| [id, 0] },
               group: with_distance(user.groups, :group, directory),
               department: with_distance([user.department].compact, :department, directory),
-              unit: with_distance(user.units, :unit, directory) }, user_id: user.id, title: user.name)
+              unit: with_distance(user.units, :unit, directory) }, user_id: user.id, title: user.name, attributes: user.attributes)
       end
 
       # Somebody who is nothing but this one role, group, department or unit: a column of the access map.
@@ -39,6 +41,9 @@ module CobaltLedger
         end
       end
       private_class_method :with_distance
+
+      # The same somebody, of whom these attributes are assumed.
+      def with_attributes(attributes) = Principals.new(@members, user_id: user_id, title: title, attributes: attributes)
 
       def include?(kind, id) = @members[kind]&.key?(id) || false
 

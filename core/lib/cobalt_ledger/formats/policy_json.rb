@@ -46,11 +46,14 @@ module CobaltLedger
         duplicates("baselines", @hash["baselines"] || [])
         duplicates("rules", @hash["rules"])
         types = record_types
-        rules = RuleReader.new(types, @directory, @faults).read_all(of_sound_types(@hash["rules"], types))
+        places = places()
+        zone = zone()
+        scope = Conditions::Scope.new(directory: @directory, places: places, zone: @hash["time_zone"] || "Etc/UTC")
+        rules = RuleReader.new(types, scope, @faults).read_all(of_sound_types(@hash["rules"], types))
         baselines = BaselineReader.new(types, @directory, @faults).read_all(of_sound_types(@hash["baselines"] || [], types))
         @faults.raise_if_any!
         Policy.new(name: @hash["name"], precedence: @hash["precedence"] || "strictest", labels: labels,
-                   record_types: types.values, baselines: baselines, rules: rules)
+                   record_types: types.values, baselines: baselines, rules: rules, places: places, zone: zone)
       end
 
       private
@@ -59,6 +62,16 @@ module CobaltLedger
         items.each_with_index.group_by { |item, _| item["id"] }.each do |id, found|
           found.drop(1).map(&:last).each { |index| @faults.add("/#{member}/#{index}/id", "the identifier “#{id}” is used twice") }
         end
+      end
+
+      def places
+        duplicates("places", @hash["places"] || [])
+        (@hash["places"] || []).map { |place| Catalogue::Option.new(id: place["id"], name: place["name"]).freeze }
+      end
+
+      def zone
+        name = @hash["time_zone"] || "Etc/UTC"
+        WindowReader.zone(name) || @faults.add("/time_zone", "there is no time zone “#{name}”; use a name like Europe/London")
       end
 
       # [item, index] pairs. What belongs to a record type that is itself at fault is left for when that is mended.
@@ -78,7 +91,7 @@ module CobaltLedger
         label_ids = @hash["labels"].map { |label| label["id"] }
         type_ids = @hash["record_types"].map { |type| type["id"] }
         @hash["record_types"].each_with_index.filter_map do |type, index|
-          RecordTypeReader.new(type, "/record_types/#{index}", label_ids, type_ids, @faults).read
+          RecordTypeReader.new(type, "/record_types/#{index}", label_ids, type_ids, @faults, @directory).read
         end.to_h { |type| [type.id, type] }
       end
     end

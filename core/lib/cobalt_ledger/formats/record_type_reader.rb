@@ -4,13 +4,15 @@ module CobaltLedger
   module Formats
     # Reads one record type of a policy document and judges what the schema can't.
     class RecordTypeReader
-      # hash: a record type that has passed the schema; pointer: its place; label_ids, type_ids: what it may refer to.
-      def initialize(hash, pointer, label_ids, type_ids, faults)
+      # hash: a record type that has passed the schema; pointer: its place; label_ids, type_ids: what it may refer to;
+      # directory: Directory::Directory, to check the audiences of forms, or nil.
+      def initialize(hash, pointer, label_ids, type_ids, faults, directory = nil)
         @hash = hash
         @pointer = pointer
         @label_ids = label_ids
         @type_ids = type_ids
         @faults = faults
+        @directory = directory
       end
 
       # Returns a Catalogue::RecordType, or nil when a fault was noted.
@@ -21,16 +23,17 @@ module CobaltLedger
         fields = @hash["fields"].each_with_index.map { |field, index| field(field, "#{@pointer}/fields/#{index}") }
         references
         formulas(fields)
-        @faults.count == before ? build(fields) : nil
+        forms = forms(fields)
+        @faults.count == before ? build(fields, **forms) : nil
       end
 
       private
 
-      def build(fields)
+      def build(fields, forms:, path:)
         Catalogue::RecordType.new(id: @hash["id"], name: @hash["name"], plural: @hash["plural"], fields: fields,
                                   sections: @hash["sections"].map { |item| Catalogue::Section.new(id: item["id"], name: item["name"]).freeze },
                                   title_field: @hash["title_field"], list_fields: @hash["list_fields"],
-                                  category_field: @hash["category_field"])
+                                  category_field: @hash["category_field"], forms: forms, path: path)
       end
 
       def repeated(member, items)
@@ -48,7 +51,7 @@ module CobaltLedger
         options(hash, pointer)
         Catalogue::Field.new(id: hash["id"], name: hash["name"], kind: hash["kind"], section: hash["section"],
                              label: hash["label"], help: hash["help"], formula: hash["formula"], numbering: hash["numbering"],
-                             refers_to: hash["refers_to"], baseline: hash["baseline"],
+                             refers_to: hash["refers_to"], baseline: hash["baseline"], typed_when_incomplete: hash["typed_when_incomplete"] || false,
                              options: (hash["options"] || []).map { |item| Catalogue::Option.new(id: item["id"], name: item["name"]).freeze })
       end
 
@@ -56,6 +59,7 @@ module CobaltLedger
         chooses = %w[choice choices].include?(hash["kind"])
         @faults.add(pointer, "a choice field needs options") if chooses && !hash["options"]
         @faults.add("#{pointer}/options", "only choice fields have options") if !chooses && hash["options"]
+        @faults.add("#{pointer}/typed_when_incomplete", "only computed fields can be typed when they can't be computed") if hash["typed_when_incomplete"] && hash["kind"] != "computed"
         @faults.add("#{pointer}/formula", "only computed fields have a formula") if hash["formula"] && hash["kind"] != "computed"
         ids = (hash["options"] || []).map { |option| option["id"] }
         @faults.add("#{pointer}/options", "an option's identifier is used twice") if ids.uniq.size < ids.size
@@ -74,10 +78,16 @@ module CobaltLedger
       def formulas(fields)
         return if fields.map(&:id).uniq.size < fields.size
 
-        Catalogue::Formulas.faults(fields).each do |id, message|
+        Catalogue::FormulaCheck.faults(fields).each do |id, message|
           index = fields.index { |field| field.id == id }
           @faults.add("#{@pointer}/fields/#{index}/formula", message)
         end
+      end
+
+      def forms(fields)
+        reader = FormsReader.new(fields, @hash["sections"].to_h { |section| section.values_at("id", "name") }, @directory, @faults)
+        { forms: @hash["forms"] ? reader.forms(@hash["forms"], "#{@pointer}/forms") : [],
+          path: @hash["path"] && reader.path(@hash["path"], "#{@pointer}/path") }
       end
 
       def known(id, ids, pointer, noun)

@@ -5,10 +5,11 @@ module CobaltLedger
     # Reads the rules of a policy document and judges what the schema can't: whether all they name exists,
     # whether effects suit the fields, whether ranks are given once.
     class RuleReader
-      # types: Hash of identifier to Catalogue::RecordType; directory: Directory::Directory or nil.
-      def initialize(types, directory, faults)
+      # types: Hash of identifier to Catalogue::RecordType; scope: Conditions::Scope without a record type.
+      def initialize(types, scope, faults)
         @types = types
-        @directory = directory
+        @scope = scope
+        @directory = scope.directory
         @faults = faults
       end
 
@@ -24,23 +25,38 @@ module CobaltLedger
         return @faults.add("#{pointer}/record_type", "there is no record type “#{hash['record_type']}”") unless type
 
         before = @faults.count
+        scope = Conditions::Scope.new(record_type: type, types: @types, directory: @directory, places: @scope.places, zone: @scope.zone)
         targets(hash["targets"], type, "#{pointer}/targets")
         people(hash, pointer)
-        condition = hash["when"] && Conditions::Parser.new(type, @faults, @directory).parse(hash["when"], "#{pointer}/when")
-        effects(hash, type, pointer)
+        forms(hash, type, pointer)
+        parts = { condition: hash["when"] && Conditions::Parser.new(scope, @faults).parse(hash["when"], "#{pointer}/when"),
+                  window: hash["window"] && WindowReader.new(@scope.zone, @faults).read(hash["window"], "#{pointer}/window") }
+        parts.merge!(effects(hash, scope, pointer))
         review_date(hash, pointer)
-        @faults.count == before ? build(hash, condition) : nil
+        @faults.count == before ? build(hash, parts) : nil
       end
 
       private
 
-      def build(hash, condition)
+      def build(hash, parts)
         Rules::Rule.new(id: hash["id"], title: hash["title"], reason: hash["reason"], owner: hash["owner"],
                         review_by: hash["review_by"], on: hash["state"] != "off", kind: hash["kind"], rank: hash["rank"],
                         record_type: hash["record_type"], field_ids: hash["targets"]["fields"] || [],
                         section_ids: hash["targets"]["sections"] || [], audience: Rules::Audience.from(hash["audience"]),
-                        reach: Rules::Reach.from(hash["reach"]), condition: condition,
-                        effects: hash["effects"].map { |effect| Rules::Effect.from(effect) })
+                        reach: Rules::Reach.from(hash["reach"]), timing: hash["timing"] || "live", **parts)
+      end
+
+      def effects(hash, scope, pointer)
+        reader = EffectsReader.new(scope, @faults)
+        @faults.add("#{pointer}/otherwise", "without a condition there is no otherwise") if hash["otherwise"] && !hash["when"]
+        { effects: reader.read(hash["effects"], hash["targets"], "#{pointer}/effects"),
+          otherwise: hash["otherwise"] ? reader.read(hash["otherwise"], hash["targets"], "#{pointer}/otherwise") : [] }
+      end
+
+      def forms(hash, type, pointer)
+        (hash.dig("reach", "forms") || []).each_with_index do |id, index|
+          @faults.add("#{pointer}/reach/forms/#{index}", "#{type.name} has no form “#{id}”") unless type.form(id)
+        end
       end
 
       def ranks(rules, pointer)
@@ -78,25 +94,6 @@ module CobaltLedger
 
       def known(kind, id, pointer)
         @faults.add(pointer, "there is no #{kind} “#{id}” in the directory") unless @directory.find(kind, id)
-      end
-
-      def effects(hash, type, pointer)
-        facets = hash["effects"].map { |effect| Rules::Effect[effect["effect"]].facet }
-        facets.each_with_index do |facet, index|
-          next unless facets.first(index).include?(facet)
-
-          @faults.add("#{pointer}/effects/#{index}", "the rule already says something else of #{facet}")
-        end
-        hash["effects"].each_with_index { |effect, index| mask_suits(effect, hash["targets"], type, "#{pointer}/effects/#{index}/mask") }
-      end
-
-      def mask_suits(effect, targets, type, pointer)
-        return unless effect["mask"]
-
-        format = Masks::Mask[effect["mask"]["format"]]
-        (targets["fields"] || []).filter_map { |id| type.field(id) }.reject { |field| format.suits?(field) }.each do |field|
-          @faults.add(pointer, "the mask “#{effect['mask']['format']}” does not suit #{field.name}, which is of kind #{field.kind.title}")
-        end
       end
 
       def review_date(hash, pointer)

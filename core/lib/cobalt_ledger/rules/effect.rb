@@ -2,7 +2,8 @@
 
 module CobaltLedger
   module Rules
-    # What a rule does to a field: gives one facet one value. One subclass a file in effects/.
+    # What a rule does to a field. Either it gives one facet one value, or it does something about the field's value
+    # (a value effect). One subclass a file in effects/.
     class Effect
       extend Registry
 
@@ -17,27 +18,35 @@ module CobaltLedger
 
         attr_reader :facet, :value
 
+        # What may stand only once in a rule: the facet, or for value effects :value, :offer or :refusal.
+        def claim = facet
+
         # Members of the document form beside "effect".
         def parameters = []
 
         # From the document form, e.g. {"effect" => "mask", "mask" => {...}, "replace" => true}.
-        def from(hash)
+        # operand: Conditions::Operand read from "to", for effects that take a value.
+        def from(hash, operand = nil)
           type = self[hash["effect"]] or raise ArgumentError, "unknown effect #{hash['effect']}"
-          type.build(hash)
+          type.build(hash, operand)
         end
 
-        def build(_hash) = new
+        def build(_hash, _operand) = new
       end
 
       def facet = self.class.facet
       def value = self.class.value
+      def claim = self.class.claim
 
       # Masks::Mask, only for the mask effect.
       def mask = nil
       def replace = false
 
+      # True when it makes the field's value blank while the field is hidden.
+      def clears? = false
+
       # What becomes of the targets: "hidden", "masked (only initials kept)".
-      def words = raise(NotImplementedError)
+      def words(_directory = nil) = raise(NotImplementedError)
 
       def to_h = { "effect" => self.class.registered_name }
     end

@@ -2,37 +2,40 @@
 
 module CobaltLedger
   module Rules
-    # Where a rule applies: in which units (with those below), modes and channels. Empty means all. Immutable.
+    # Where a rule applies: in which units (with those below), modes, channels and forms. Empty means all. Immutable.
     class Reach
-      attr_reader :units, :modes, :channels
+      attr_reader :units, :modes, :channels, :forms
 
-      def initialize(units: [], modes: [], channels: [])
+      def initialize(units: [], modes: [], channels: [], forms: [])
         @units = units.freeze
         @modes = modes.freeze
         @channels = channels.freeze
+        @forms = forms.freeze
         freeze
       end
 
       def self.from(hash)
         hash ||= {}
-        new(units: hash["units"] || [], modes: hash["modes"] || [], channels: hash["channels"] || [])
+        new(units: hash["units"] || [], modes: hash["modes"] || [], channels: hash["channels"] || [], forms: hash["forms"] || [])
       end
 
-      # units_above: the record's unit and all above it; mode, channel: String.
-      def cover?(units_above, mode, channel)
-        mismatch(units_above, mode, channel).nil?
+      # units_above: the record's unit and all above it; mode, channel: String; form: identifier or nil.
+      def cover?(units_above, mode, channel, form = nil)
+        mismatch(units_above, mode, channel, form).nil?
       end
 
-      # :unit, :mode or :channel, whichever keeps the rule from applying; nil when it applies.
-      def mismatch(units_above, mode, channel)
+      # :unit, :mode, :channel or :form, whichever keeps the rule from applying; nil when it applies.
+      def mismatch(units_above, mode, channel, form = nil)
         return :unit unless units.empty? || units.intersect?(units_above)
         return :mode unless modes.empty? || modes.include?(mode)
 
-        :channel unless channels.empty? || channels.include?(channel)
+        return :channel unless channels.empty? || channels.include?(channel)
+
+        :form unless forms.empty? || forms.include?(form)
       end
 
       def to_h
-        { "units" => units, "modes" => modes, "channels" => channels }.reject { |_, list| list.empty? }
+        { "units" => units, "modes" => modes, "channels" => channels, "forms" => forms }.reject { |_, list| list.empty? }
       end
     end
   end

@@ -5,13 +5,14 @@ module CobaltLedger
     # One rule of the policy. Immutable.
     class Rule
       attr_reader :id, :title, :reason, :owner, :review_by, :kind, :rank, :record_type, :field_ids, :section_ids,
-                  :audience, :reach, :condition, :effects
+                  :audience, :reach, :window, :condition, :effects, :otherwise, :timing, :contributions
 
       # on: true or false; kind: "ordinary" or "guardrail"; rank: Integer, 1 is best;
-      # field_ids, section_ids: targets; audience: Audience; reach: Reach;
-      # condition: Conditions::Node or nil; effects: Array of Effect, at most one a facet.
-      def initialize(id:, title:, kind:, rank:, record_type:, field_ids:, section_ids:, audience:, reach:, effects:,
-                     condition: nil, reason: nil, owner: nil, review_by: nil, on: true)
+      # field_ids, section_ids: targets; audience: Audience; reach: Reach; window: Window or nil;
+      # condition: Conditions::Node or nil; effects: Array of Effect, at most one a facet;
+      # otherwise: the same for when the condition does not hold; timing: "live" or "on_opening".
+      def initialize(id:, title:, kind:, rank:, record_type:, field_ids:, section_ids:, audience:, reach:, effects:, window: nil,
+                     condition: nil, otherwise: [], timing: "live", reason: nil, owner: nil, review_by: nil, on: true)
         @id = id
         @title = title
         @reason = reason
@@ -25,17 +26,21 @@ module CobaltLedger
         @section_ids = section_ids.freeze
         @audience = audience
         @reach = reach
+        @window = window
         @condition = condition
         @effects = effects.freeze
-        @gives = Decisions::State.new(**facets)
+        @otherwise = otherwise.freeze
+        @timing = timing
+        @contributions = contribute.freeze
         freeze
       end
 
-      # The facets the rule gives, as a partial Decisions::State.
-      attr_reader :gives
+      # The facets the rule gives when its condition holds, as a partial Decisions::State.
+      def gives = contributions.first.gives
 
       def on? = @on
       def guardrail? = kind == "guardrail"
+      def on_opening? = timing == "on_opening"
 
       # "12" for an ordinary rule, "G2" for a guardrail: how the rule is called on screen.
       def number = guardrail? ? "G#{rank}" : rank.to_s
@@ -45,10 +50,19 @@ module CobaltLedger
 
       private
 
-      def facets
-        given = effects.to_h { |effect| [effect.facet, effect.value] }
-        masking = effects.find(&:mask)
-        masking ? given.merge(mask: masking.mask, replace: masking.replace) : given
+      def contribute
+        found = [Contribution.new(self, effects, test(condition))]
+        found << Contribution.new(self, otherwise, test(Conditions::Not.new(condition)), otherwise: true) if condition && otherwise.any?
+        found
+      end
+
+      # Condition and window together; a rule decided on opening looks at what was there then.
+      def test(node)
+        node = Conditions::AtOpening.new(node) if node && on_opening?
+        return node if window.nil?
+
+        within = Conditions::WithinWindow.new(window)
+        node ? Conditions::All.new([within, node]) : within
       end
     end
   end

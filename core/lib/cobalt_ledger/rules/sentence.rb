@@ -8,7 +8,8 @@ module CobaltLedger
       CHANNELS = { "form" => "the form", "import" => "an import", "automation" => "an automation",
                    "interface" => "a program" }.freeze
 
-      # One part of the sentence. part: "audience", "reach", "condition", "targets" or "effects"; nil for joining words.
+      # One part of the sentence. part: "audience", "reach", "window", "condition", "targets", "effects" or "otherwise";
+      # nil for joining words.
       Segment = Struct.new(:part, :text) do
         def to_h = { "part" => part, "text" => text }
       end
@@ -25,19 +26,36 @@ module CobaltLedger
       def segments
         parts = [Segment.new(nil, "For "), Segment.new("audience", @rule.audience.words(@directory)), Segment.new(nil, ", "),
                  Segment.new("reach", reach)]
-        parts << Segment.new(nil, ", when ") << Segment.new("condition", @rule.condition.words(@record_type, @directory)) if @rule.condition
-        parts << Segment.new(nil, ": ") << Segment.new("targets", targets)
-        parts << Segment.new(nil, plural? ? " are " : " is ")
-        parts << Segment.new("effects", Words.list(@rule.effects.map(&:words))) << Segment.new(nil, ".")
+        parts << Segment.new(nil, ", ") << Segment.new("window", @rule.window.words) if @rule.window
+        parts.concat(condition) if @rule.condition
+        parts << Segment.new(nil, ": ") << Segment.new("targets", targets) << Segment.new(nil, plural? ? " are " : " is ")
+        parts << Segment.new("effects", list(@rule.effects))
+        parts.concat(otherwise) if @rule.condition
+        parts << Segment.new(nil, ".")
       end
 
       private
+
+      def condition
+        [Segment.new(nil, @rule.on_opening? ? ", when on opening " : ", when "), Segment.new("condition", @rule.condition.words(@directory))]
+      end
+
+      # The other half: said outright where it has effects of its own.
+      def otherwise
+        return [] if @rule.otherwise.empty?
+
+        [Segment.new(nil, "; otherwise "), Segment.new("otherwise", list(@rule.otherwise))]
+      end
+
+      def list(effects) = Words.list(effects.map { |effect| effect.words(@directory) })
 
       def reach
         modes = @rule.reach.modes.map { |mode| MODES.fetch(mode, mode) }
         text = "#{modes.empty? ? 'in any mode of' : Words.list(modes, 'or')} #{Words.indefinite(@record_type.noun)}"
         channels = @rule.reach.channels.map { |channel| CHANNELS.fetch(channel, channel) }
         text += " through #{Words.list(channels, 'or')}" if channels.any?
+        forms = @rule.reach.forms.map { |id| @record_type.form(id)&.name || id }
+        text += " on #{Words.list(forms, 'or')}" if forms.any?
         units = @rule.reach.units.map { |unit| @directory.name_of(:unit, unit) }
         units.any? ? "#{text} at #{Words.list(units, 'or')}" : text
       end

@@ -8,7 +8,7 @@ module CobaltLedger
         known_as "person", order: 11
         titled "person"
 
-        def self.family = :reference
+        def self.family = :person
 
         def self.parse(raw, _field)
           value = text(raw)

@@ -7,7 +7,7 @@ module CobaltLedger
       class NoneOf < ComparisonMethod
         known_as "none_of", order: 9
 
-        def self.families = %i[text number date choice reference]
+        def self.families = %i[text number date choice reference person]
         def self.takes = :many
         def self.holds?(left, right) = !right.include?(left)
         def self.words(_family) = "is none of"

@@ -7,7 +7,7 @@ module CobaltLedger
       class OneOf < ComparisonMethod
         known_as "one_of", order: 8
 
-        def self.families = %i[text number date choice reference]
+        def self.families = %i[text number date choice reference person]
         def self.takes = :many
         def self.holds?(left, right) = right.include?(left)
         def self.words(_family) = "is one of"

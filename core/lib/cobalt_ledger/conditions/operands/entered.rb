@@ -5,24 +5,28 @@ module CobaltLedger
     module Operands
       # The value a field has on the screen now.
       class Entered < Operand
-        known_as "field", order: 1
+        known_as "field", order: 20
 
-        attr_reader :field_id
+        def self.read(hash, pointer, scope, faults)
+          field = scope.record_type.field(hash["field"])
+          field ? new(field) : faults.add("#{pointer}/field", "#{scope.record_type.name} has no field “#{hash['field']}”")
+        end
 
-        def initialize(field_id)
+        # field: Catalogue::Field.
+        def initialize(field)
           super()
-          @field_id = field_id
+          @subject = field
           freeze
         end
 
-        def fields = [field_id]
+        def field_id = subject.id
+        def reads = [[:entered, field_id]]
 
         def reader
           id = field_id
-          ->(values) { values[id] }
+          ->(facts) { facts.entered[id] }
         end
 
-        def words(record_type, _directory) = record_type.field(field_id)&.name || field_id
         def to_h = { "field" => field_id }
       end
     end

@@ -3,30 +3,29 @@
 module CobaltLedger
   module Conditions
     module Operands
-      # A value written in the rule itself, of the kind of the field it is compared with.
+      # A value written in the rule itself, of the kind of what it is compared with.
       class Literal < Operand
-        known_as "value", order: 2
+        known_as "value", order: 60
 
-        attr_reader :value, :field
+        attr_reader :value
 
-        # value: typed value; field: the Field that it is compared with.
-        def initialize(value, field)
+        def self.constant? = true
+
+        # value: typed value; subject: the Field or Subject that it is compared with.
+        def initialize(value, subject)
           super()
           @value = value
-          @field = field
+          @subject = subject
           freeze
         end
 
         def reader
           constant = value
-          ->(_values) { constant }
+          ->(_facts) { constant }
         end
 
-        def words(_record_type, directory)
-          field.family == :text ? "“#{value}”" : field.say(value, directory)
-        end
-
-        def to_h = { "value" => field.dump(value) }
+        def words(directory) = family == :text ? "“#{value}”" : subject.say(value, directory)
+        def to_h = { "value" => subject.dump(value) }
       end
     end
   end

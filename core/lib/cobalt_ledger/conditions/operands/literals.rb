@@ -5,28 +5,29 @@ module CobaltLedger
     module Operands
       # Several values written in the rule itself.
       class Literals < Operand
-        known_as "values", order: 3
+        known_as "values", order: 61
 
         attr_reader :items
+
+        def self.constant? = true
 
         # items: Array of Literal.
         def initialize(items)
           super()
           @items = items.freeze
+          @subject = items.first.subject
           freeze
         end
 
         def values = items.map(&:value)
+        alias value values
 
         def reader
           constant = values.freeze
-          ->(_values) { constant }
+          ->(_facts) { constant }
         end
 
-        def words(record_type, directory, joiner = "or")
-          Words.list(items.map { |item| item.words(record_type, directory) }, joiner)
-        end
-
+        def words(directory, joiner = "or") = Words.list(items.map { |item| item.words(directory) }, joiner)
         def to_h = { "values" => items.map { |item| item.to_h["value"] } }
       end
     end

@@ -10,7 +10,7 @@ module CobaltLedger
         # At most this many words are shown, so that a long text does not give its outline away.
         WORDS = 4
 
-        def self.families = %i[text choice reference]
+        def self.families = %i[text choice reference person]
         def disclosure = 2 * BITS_PER_CHARACTER
         def words = "only initials kept"
 

@@ -3,12 +3,24 @@
 module CobaltLedger
   module Rules
     module Effects
-      # Takes the field off the form. The value is kept.
+      # Takes the field off the form. The value is kept, unless it is to be cleared; what was cleared on an open form
+      # is back when the hiding ends before the save.
       class Hide < Effect
         known_as "hide", order: 2
         gives :visibility, Decisions::Facets::HIDDEN
 
-        def words = "hidden"
+        def self.parameters = %w[clear]
+        def self.build(hash, _operand) = new(hash["clear"] || false)
+
+        def initialize(clear = false)
+          super()
+          @clear = clear
+          freeze
+        end
+
+        def clears? = @clear
+        def words(_directory = nil) = clears? ? "hidden (and its value cleared)" : "hidden"
+        def to_h = super.merge(clears? ? { "clear" => true } : {})
       end
     end
   end

@@ -8,7 +8,7 @@ module CobaltLedger
         known_as "lock", order: 4
         gives :entry, Decisions::Facets::LOCKED
 
-        def words = "locked"
+        def words(_directory = nil) = "locked"
       end
     end
   end

@@ -8,7 +8,7 @@ module CobaltLedger
         known_as "make_optional", order: 7
         gives :presence, Decisions::Facets::OPTIONAL
 
-        def words = "optional"
+        def words(_directory = nil) = "optional"
       end
     end
   end

@@ -11,7 +11,7 @@ module CobaltLedger
         attr_reader :mask, :replace
 
         def self.parameters = %w[mask replace]
-        def self.build(hash) = new(Masks::Mask.from(hash["mask"]), hash["replace"] || false)
+        def self.build(hash, _operand) = new(Masks::Mask.from(hash["mask"]), hash["replace"] || false)
 
         # mask: Masks::Mask; replace: true or false.
         def initialize(mask, replace)
@@ -21,7 +21,7 @@ module CobaltLedger
           freeze
         end
 
-        def words = "masked (#{mask.words}#{', may be replaced unseen' if replace})"
+        def words(_directory = nil) = "masked (#{mask.words}#{', may be replaced unseen' if replace})"
         def to_h = super.merge("mask" => mask.to_h).merge(replace ? { "replace" => true } : {})
       end
     end

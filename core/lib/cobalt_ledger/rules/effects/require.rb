@@ -8,7 +8,7 @@ module CobaltLedger
         known_as "require", order: 6
         gives :presence, Decisions::Facets::REQUIRED
 
-        def words = "required"
+        def words(_directory = nil) = "required"
       end
     end
   end

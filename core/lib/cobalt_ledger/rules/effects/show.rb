@@ -8,7 +8,7 @@ module CobaltLedger
         known_as "show", order: 1
         gives :visibility, Decisions::Facets::SHOWN
 
-        def words = "shown"
+        def words(_directory = nil) = "shown"
       end
     end
   end

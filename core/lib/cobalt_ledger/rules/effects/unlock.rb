@@ -8,7 +8,7 @@ module CobaltLedger
         known_as "unlock", order: 5
         gives :entry, Decisions::Facets::OPEN
 
-        def words = "open"
+        def words(_directory = nil) = "open"
       end
     end
   end

@@ -1,0 +1,24 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Conditions
+    module Comparisons
+      # Holds: Supervisor is a member of Hazard-Trained, directly or through a group within it.
+      # Does not hold: Supervisor is blank. Can't be told: the directory knows no such person.
+      class MemberOf < ComparisonMethod
+        known_as "member_of", order: 20
+
+        def self.families = %i[person]
+        def self.takes = :members
+        def self.words(_family) = "is a member of"
+
+        def self.holds_in?(person, members, facts)
+          return nil unless facts.directory&.find(:user, person)
+
+          principals = facts.directory.principals_of(person)
+          members.any? { |member| principals.include?(member.kind, member.id) }
+        end
+      end
+    end
+  end
+end

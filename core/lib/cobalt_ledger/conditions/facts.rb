@@ -1,0 +1,110 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Conditions
+    # Everything a condition can ask about: the values on the screen and in the record, who asks, when and from where.
+    # What was not given is Unreadable when asked for, so that the rule fails closed.
+    class Facts
+      # Stands for the person who asks where only a role or a group is known.
+      SOMEBODY = "the user"
+
+      NO_TIME = Unreadable.new("the time was not given").freeze
+      NO_NETWORK = Unreadable.new("the network was not given").freeze
+      NO_PLACE = Unreadable.new("the place was not given").freeze
+      NO_PERSON = Unreadable.new("it is not known which person asks").freeze
+
+      attr_reader :entered, :principals, :directory, :zone, :locked
+
+      # entered: Hash of identifier to typed value, as on the screen; stored: the same for the record, or a lambda
+      # that gives it when asked; at: Time or nil; zone: TZInfo::Timezone in which days are counted; network: IPAddr or
+      # nil; place: identifier or nil; locked: the record's flag; related: lambda from (record type, number) to a
+      # Hash of typed values, or nil where there is no such record.
+      def initialize(entered: {}, stored: entered, principals: nil, directory: nil, at: nil, zone: nil, network: nil,
+                     place: nil, locked: false, related: nil)
+        @entered = entered
+        @stored = stored
+        @principals = principals
+        @directory = directory
+        @at = at
+        @zone = zone
+        @network = network
+        @place = place
+        @locked = locked
+        @related = related
+        @opening = nil
+      end
+
+      def stored = @stored.is_a?(Proc) ? (@stored = @stored.call) : @stored
+      def at = @at || NO_TIME
+      def network = @network || NO_NETWORK
+      def place = @place || NO_PLACE
+      def user_id = principals ? (principals.user_id || SOMEBODY) : NO_PERSON
+
+      # An attribute of the person who asks: String, nil when the person has none of that name, or Unreadable.
+      def attribute(name)
+        known = @attributes || principals&.attributes
+        known ? known[name] : NO_PERSON
+      end
+
+      # The calendar day it is: Date or Unreadable.
+      def today
+        return NO_TIME unless @at
+
+        @today ||= local(@at).to_date
+      end
+
+      # A Time as the clocks of the policy's zone show it.
+      def local(time) = zone ? zone.to_local(time) : time
+
+      # A field of the record that a reference field names: typed value or Unreadable.
+      def related(through, record_type, id)
+        number = entered[through]
+        return @others[[through, id]] if @others && number
+        return number if number.nil? || number.is_a?(Unreadable)
+
+        other = @related&.call(record_type, number)
+        other ? other[id] : Unreadable.new("there is no record #{number}")
+      end
+
+      # Facts in which what was looked up has these values. found: Hash from keys of Operand#reads to typed values;
+      # fields that are not in it are blank, and what is stored stands on the screen too unless something else does.
+      # stored: false where the record holds nothing yet.
+      def assuming(found, formulas, stored: true)
+        kept = values_of(found, :stored)
+        screen = formulas.fill(kept.merge(values_of(found, :entered)))
+        held = kept.empty? ? screen : formulas.fill(kept)
+        others = found.select { |(kind, _), _| kind == :related }.to_h { |(_, through, id), value| [[through, id], value] }
+        dup.tap { |copy| copy.assume(screen, stored ? held : {}, others, found) }
+      end
+
+      # The facts as they were when the form was opened.
+      def opening = @opening || self
+
+      # The same facts with other values on the screen.
+      def with_entered(values) = dup.tap { |copy| copy.enter(values) }
+
+      # The same facts, opened as the given ones.
+      def opened_as(opening) = dup.tap { |copy| copy.open_as(opening) }
+
+      protected
+
+      def assume(screen, held, others, found)
+        @entered = screen
+        @stored = held
+        @others = others
+        @network = found.fetch([:network], @network)
+        @place = found.fetch([:place], @place)
+        @locked = found.fetch([:locked], @locked)
+        attributes = found.select { |(kind, _), _| kind == :attribute }
+        @attributes = attributes.to_h { |(_, name), value| [name, value] } if attributes.any?
+      end
+
+      def enter(values) = @entered = values
+      def open_as(facts) = @opening = facts
+
+      private
+
+      def values_of(found, kind) = found.select { |(each, _), _| each == kind }.to_h { |(_, id), value| [id, value] }
+    end
+  end
+end

@@ -1,0 +1,28 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Conditions
+    module Operands
+      # A number of days, for comparisons with the day of asking.
+      class Days < Operand
+        known_as "days", order: 51
+
+        attr_reader :value
+
+        def self.constant? = true
+        def self.read(hash, _pointer, _scope, _faults) = new(hash["days"])
+
+        # value: Integer, 0 for the day itself.
+        def initialize(value)
+          super()
+          @value = value
+          freeze
+        end
+
+        def reader = ->(_facts) { value }
+        def words(_directory) = Words.count(value, "day")
+        def to_h = { "days" => value }
+      end
+    end
+  end
+end

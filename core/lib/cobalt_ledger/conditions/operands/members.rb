@@ -1,0 +1,35 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Conditions
+    module Operands
+      # Roles, groups, departments and units that a person may be a member of.
+      class Members < Operand
+        known_as "members", order: 50
+
+        attr_reader :members
+
+        def self.constant? = true
+
+        def self.read(hash, pointer, scope, faults)
+          members = hash["members"].map { |item| Rules::Audience::Member.new(item.keys.first.to_sym, item.values.first) }
+          missing = members.each_with_index.reject { |member, _| scope.directory.nil? || scope.directory.find(member.kind, member.id) }
+          missing.each { |member, index| faults.add("#{pointer}/members/#{index}", "there is no #{member.kind} “#{member.id}” in the directory") }
+          missing.empty? ? new(members) : nil
+        end
+
+        # members: Array of Rules::Audience::Member.
+        def initialize(members)
+          super()
+          @members = members.freeze
+          freeze
+        end
+
+        def value = members
+        def reader = ->(_facts) { members }
+        def words(directory) = Words.list(members.map { |member| directory.name_of(member.kind, member.id) }, "or")
+        def to_h = { "members" => members.map(&:to_h) }
+      end
+    end
+  end
+end

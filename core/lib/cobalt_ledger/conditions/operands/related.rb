@@ -1,0 +1,43 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Conditions
+    module Operands
+      # A field of the record that a reference field of this record names.
+      class Related < Operand
+        known_as "through", order: 10
+
+        def self.read(hash, pointer, scope, faults)
+          reference = scope.record_type.field(hash["through"])
+          return faults.add("#{pointer}/through", "#{scope.record_type.name} has no field “#{hash['through']}”") unless reference
+
+          other = reference.kind_name == "record_reference" && scope.types[reference.refers_to]
+          return faults.add("#{pointer}/through", "#{reference.name} refers to no record type") unless other
+
+          field = other.field(hash["field"])
+          field ? new(reference, field) : faults.add("#{pointer}/field", "#{other.name} has no field “#{hash['field']}”")
+        end
+
+        # reference: Catalogue::Field of kind record reference; field: a Field of the record type it refers to.
+        def initialize(reference, field)
+          super()
+          @reference = reference
+          @subject = field
+          freeze
+        end
+
+        def reads = [[:related, @reference.id, subject.id]]
+
+        def reader
+          through = @reference.id
+          type = @reference.refers_to
+          id = subject.id
+          ->(facts) { facts.related(through, type, id) }
+        end
+
+        def words(_directory) = "#{subject.name} of the #{@reference.name.downcase}"
+        def to_h = { "through" => @reference.id, "field" => subject.id }
+      end
+    end
+  end
+end

@@ -1,0 +1,68 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Decisions
+    # Turns what was assumed to show an outcome into a full question that anybody can ask again.
+    class Example
+      # question: Question that leaves the record open; found: Hash of the keys of Conditions::Operand#reads to typed values.
+      def initialize(question, found)
+        @question = question
+        @type = question.record_type
+        @found = found
+      end
+
+      # A Question about a concrete record, time and place.
+      def question
+        kept = values(:stored)
+        screen = kept.merge(values(:entered))
+        held = kept.empty? ? screen : kept
+        held = {} if @question.mode == "create"
+        @question.with(principals: principals, stored: held.compact, entered: screen.reject { |id, value| held[id] == value },
+                       network: @found.fetch([:network], @question.network), place: @found.fetch([:place], @question.place),
+                       locked: @found.fetch([:locked], @question.locked), related: related(screen))
+      end
+
+      # Array of {"field", "name", "words"}: what the example holds, for people. field is absent for what is no field.
+      def lines(directory)
+        @found.map { |key, value| line(key, value, directory) }
+      end
+
+      private
+
+      # JSON values.
+      def values(kind)
+        @found.select { |(each, _), _| each == kind }.to_h { |(_, id), value| [id, @type.field(id).dump(value)] }
+      end
+
+      def principals
+        given = @found.select { |(kind, _), _| kind == :attribute }.to_h { |(_, name), value| [name, value] }
+        given.empty? ? @question.principals : @question.principals.with_attributes(given)
+      end
+
+      # Records as they are assumed, in place of those that exist.
+      def related(screen)
+        found = @found.select { |(kind, _), _| kind == :related }
+        return @question.related if found.empty?
+
+        lambda do |type, number|
+          own = found.select { |(_, through, _), _| screen[through] == number && @type.field(through).refers_to == type }
+          own.empty? ? @question.related&.call(type, number) : own.to_h { |(_, _, id), value| [id, value] }
+        end
+      end
+
+      def line(key, value, directory)
+        kind, id, other = key
+        case kind
+        when :entered, :stored
+          field = @type.field(id)
+          { "field" => id, "name" => kind == :stored ? "#{field.name} as stored" : field.name, "words" => field.say(value, directory) }
+        when :related then { "name" => "#{other.tr('_', ' ')} of the #{@type.field(id).name.downcase}", "words" => value.nil? ? "blank" : value.to_s }
+        when :attribute then { "name" => "the user's #{id.tr('_', ' ')}", "words" => value || "blank" }
+        when :network then { "name" => "the network", "words" => value ? Conditions::NetworkKind.dump(value) : "blank" }
+        when :place then { "name" => "the place", "words" => value || "elsewhere" }
+        else { "name" => "the record's lock flag", "words" => value ? "yes" : "no" }
+        end
+      end
+    end
+  end
+end

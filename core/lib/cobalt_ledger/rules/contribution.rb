@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Rules
+    # What a rule gives under one outcome of its condition: its effects when it holds, or those of its otherwise.
+    # The decision works with contributions; a rule has one, or two when it has an otherwise. Immutable.
+    class Contribution
+      attr_reader :rule, :effects, :gives, :values, :test
+
+      # test: Conditions::Node, or nil when it always applies; otherwise: true for the other half of a rule.
+      def initialize(rule, effects, test, otherwise: false)
+        @rule = rule
+        @effects = effects
+        @gives = Decisions::State.new(**facets(effects.select(&:facet)))
+        @values = effects.reject(&:facet).freeze
+        @test = test
+        @otherwise = otherwise
+        freeze
+      end
+
+      def otherwise? = @otherwise
+      def id = rule.id
+      def rank = rule.rank
+      def title = rule.title
+      def number = rule.number
+      def guardrail? = rule.guardrail?
+
+      # False where it only does something about values.
+      def gives_facet? = effects.any?(&:facet)
+
+      # What the order of contributions goes by.
+      def place = [rule.rank, rule.id, @otherwise ? 1 : 0]
+
+      # Does hiding by this contribution take the value with it?
+      def clears? = effects.any?(&:clears?)
+
+      private
+
+      def facets(given)
+        found = given.to_h { |effect| [effect.facet, effect.value] }
+        masking = given.find(&:mask)
+        masking ? found.merge(mask: masking.mask, replace: masking.replace) : found
+      end
+    end
+  end
+end

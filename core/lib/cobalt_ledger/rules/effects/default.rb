@@ -1,0 +1,14 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Rules
+    module Effects
+      # The value a new record begins with, until somebody types another. Only on create.
+      class Default < ValueEffect
+        known_as "default", order: 10
+
+        def words(directory = nil) = "#{source.words(directory)} to begin with"
+      end
+    end
+  end
+end

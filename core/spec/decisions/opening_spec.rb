@@ -1,0 +1,34 @@
+# frozen_string_literal: true
+
+# A form that is opened on values, and one into which the same values are typed, are the same form.
+RSpec.describe "The first opening" do
+  policies = Integer(ENV.fetch("OPENINGS", 300))
+
+  it "equals what any order of changes to the same values leads to (#{policies} generated policies)" do
+    seed = chosen_seed("openings")
+    policies.times do |number|
+      generator = PolicyGenerator.new(seed + number, looking_back: false)
+      engine = CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(generator.policy(self), directory), directory)
+      asked = generator.question.merge("mode" => "edit")
+      opened = CobaltLedger::Decisions::Question.from(asked.merge("stored" => asked["stored"].merge(asked["entered"]), "entered" => {}), engine.policy, directory)
+      expected = form(engine, opened)
+      2.times { |turn| expect(typed(engine, asked, Random.new(seed + number + turn))).to eq(expected), "seed #{seed + number}: #{asked}" }
+    end
+  end
+
+  # Types one value after the other, in some order, with detours; the form is asked after each.
+  def typed(engine, asked, random)
+    question = CobaltLedger::Decisions::Question.from(asked.merge("entered" => {}), engine.policy, directory)
+    entered = {}
+    asked["entered"].keys.shuffle(random: random).reduce(form(engine, question)) do |_, id|
+      form(engine, question.with(entered: entered.merge(id => nil))) if random.rand < 0.3
+      entered[id] = asked["entered"][id]
+      form(engine, question.with(entered: entered))
+    end
+  end
+
+  def form(engine, question)
+    decision = engine.decide(question)
+    decision.loop.any? ? :does_not_settle : [decision.fields.transform_values(&:to_h), decision.values, decision.offers, decision.objections.map(&:message)]
+  end
+end
