@@ -143,8 +143,11 @@ module CobaltLedger
         computed = @record_type.formulas.steps.select { |step| step.inputs.include?(key[1]) }.map { |step| [key[0], step.field.id] } if %i[entered stored].include?(key[0])
         ids |= computed || []
         2.times { @comparisons.each { |comparison| ids |= plain(comparison.reads) if plain(comparison.reads).intersect?(plain(ids)) } }
-        @comparisons.select { |comparison| plain(comparison.reads).intersect?(plain(ids)) }.flat_map { |comparison| edges(comparison) }.uniq
+        @comparisons.select { |comparison| plain(comparison.reads).intersect?(plain(ids)) }.flat_map { |comparison| edges(comparison) }.union(written)
       end
+
+      # What rules write may stand on either side of a comparison.
+      def written = @written ||= @sources.grep(Conditions::Operands::Literal).map(&:value)
 
       # On the screen and stored, a field has the same boundaries.
       def plain(keys) = keys.map { |kind, *rest| [kind == :stored ? :entered : kind, *rest] }
