@@ -22,17 +22,22 @@ module CobaltLedger
 
       # from, to: Decisions::Engine for the policies before and after.
       # at: Time for which it is worked out; without it, what depends on the time counts as closed.
-      def initialize(from, to, at: nil)
+      # fields: identifiers to look at only, or nil for all.
+      def initialize(from, to, at: nil, fields: nil)
         @from = from
         @to = to
         @at = at
+        @fields = fields
       end
 
       # Array of Line, for the record types and fields both policies know.
       def lines
         types = @to.policy.record_types.keys & @from.policy.record_types.keys
-        types.flat_map { |id| touched?(id) ? of_type(id) : [] }
+        types.flat_map { |id| lines_of(id) }
       end
+
+      # The same for one record type. id: identifier.
+      def lines_of(id) = touched?(id) ? of_type(id) : []
 
       private
 
@@ -86,11 +91,16 @@ module CobaltLedger
       def compare(old_type, new_type, principals, unit, mode)
         old_search = possible(@from, old_type, principals, unit, mode)
         new_search = possible(@to, new_type, principals, unit, mode)
-        (old_type.fields.map(&:id) & new_type.fields.map(&:id)).each do |field|
+        looked_at(old_type, new_type).each do |field|
           before = levels(old_search, field)
           after = levels(new_search, field)
           yield field, before, after unless before == after
         end
+      end
+
+      def looked_at(old_type, new_type)
+        both = old_type.fields.map(&:id) & new_type.fields.map(&:id)
+        @fields ? both & @fields : both
       end
 
       def possible(engine, type, principals, unit, mode)

@@ -1,0 +1,42 @@
+# frozen_string_literal: true
+
+RSpec.describe CobaltLedger::Changes::Consequences do
+  def told(before, after)
+    engines = [before, after].map { |rules| engine(*rules) }
+    described_class.new(*engines, (after + before).first["id"], at: Time.utc(2026, 1, 1)).sentences
+  end
+
+  let(:locking) { rule("notes", "lock", when: compare("stage", "equal", "signed"), reach: { "modes" => ["edit"] }, id: "r1") }
+
+  it "says whom a new rule touches, where, when and on what condition" do
+    expect(told([], [locking])).to eq(["Locks Notes for 3 people at 2 units, when editing, while Stage is Signed."])
+    narrow = locking.merge("audience" => { "any" => [{ "role" => "courier" }] }, "reach" => { "units" => ["kiln"], "modes" => %w[edit] })
+    expect(told([], [narrow])).to eq(["Locks Notes for 1 person at 1 unit, when editing, while Stage is Signed."])
+  end
+
+  it "joins fields and modes that fare alike, and says what ends" do
+    hiding = rule(%w[notes count], "hide", id: "r1")
+    expect(told([], [hiding])).to eq(["Hides Count and Notes for 3 people at 2 units."])
+    expect(told([locking], [])).to eq(["No longer locks Notes for 3 people at 2 units, when editing."])
+    expect(told([locking], [locking])).to eq([])
+  end
+end
+
+RSpec.describe CobaltLedger::Rules::TitleCheck do
+  def remarks(title, *effects, target: "notes", **more)
+    made = policy(rule(target, *effects, title: title, **more))
+    described_class.remarks(made.rules.first, made.record_type("loan"))
+  end
+
+  it "points out effects and fields the title speaks of and the rule has not" do
+    expect(remarks("Notes are locked", "hide")).to eq(["The title speaks of locking, which the rule does not do."])
+    expect(remarks("Unlocked for registrars", "lock")).to eq(["The title speaks of opening, which the rule does not do."])
+    expect(remarks("Contact is hidden", "hide")).to eq(["The title names Contact, which the rule neither touches nor looks at."])
+  end
+
+  it "says nothing of a title that fits, or that promises nothing" do
+    expect(remarks("Notes locked by Stage", "lock", when: compare("stage", "is_filled"))).to eq([])
+    expect(remarks("Curators keep out", "hide")).to eq([])
+    expect(remarks("Required or else hidden", "require", when: compare("stage", "is_filled"), otherwise: [{ "effect" => "hide" }])).to eq([])
+  end
+end
