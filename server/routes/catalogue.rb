@@ -13,11 +13,26 @@ module Server
           types = state.document["record_types"].map do |type|
             type.merge("plural" => state.policy.record_type(type["id"]).plural,
                        "fields" => type["fields"].map { |field| field.merge("sample" => state.policy.record_type(type["id"]).field(field["id"]).then { |each| each.kind.sample(each) }) },
-                       "records" => counts[type["id"]] || 0, "rules" => rules[type["id"]] || 0)
+                       "etag" => PolicyEditor.etag(type), "records" => counts[type["id"]] || 0, "rules" => rules[type["id"]] || 0)
           end
           json("record_types" => types, "labels" => state.document["labels"], "baselines" => state.document["baselines"] || [],
-               "precedence" => state.policy.precedence, "vocabulary" => Vocabulary.to_h)
+               "precedence" => state.policy.precedence, "vocabulary" => Vocabulary.to_h(state))
         end
+        app.put "/api/record-types/:id" do
+          allow!(:edit)
+          raise CobaltLedger::BadInput.at("/record_type/id", "a record type keeps its identifier") unless sent["record_type"]["id"] == params["id"]
+
+          PolicyEditor.new(author).put("record_type", params["id"], sent["record_type"], if_match: if_match!)
+          headers "etag" => PolicyEditor.etag(sent["record_type"])
+          json({})
+        end
+
+        # The form somebody would get if the record type were as sent.
+        app.post "/api/record-types/preview" do
+          allow!(:read)
+          json(RecordTypePreview.new(sent["record_type"], sent["question"]).to_h)
+        end
+
         # The policy and the directory as documents, to be kept, compared or imported elsewhere.
         app.get "/api/policy" do
           allow!(:read)

@@ -26,28 +26,24 @@ module Server
 
         app.post "/api/rehearsal" do
           allow!(:read)
-          question = rehearsed
-          decision = asked_state.engine.decide(question)
-          json("form" => FormView.new(decision, asked_state.directory, ghosts: true).to_h, "person" => question.principals.title,
-               "roles" => question.principals.ids(:role).map { |id| asked_state.directory.name_of(:role, id) })
+          json(rehearsal.to_h(beside: sent["beside"], since: sent["since"]))
         end
 
         app.post "/api/rehearsal/save" do
           allow!(:read)
-          question = rehearsed
-          verdict = CobaltLedger::Decisions::Saving.new(asked_state.engine).judge(question.with(entered: {}), question.entered)
-          json("accepted" => verdict.accepted, "refusals" => verdict.refusals.map { |refusal| refusal.to_h.transform_keys(&:to_s) })
+          json(rehearsal.try_save)
+        end
+
+        app.post "/api/rehearsal/question" do
+          allow!(:read)
+          json(rehearsal.document)
         end
       end
 
       # Helpers of these routes.
       module Help
         def asked_state = PolicyStore.instance.state(sent["state"] || "in_force")
-
-        # What is rehearsed is met as a person; an audience has no form of its own.
-        def rehearsed
-          QuestionReader.new(asked_state).read(sent["question"])
-        end
+        def rehearsal = Rehearsal.new(asked_state, sent["question"], dismissed: sent["dismissed"] || [])
       end
     end
   end

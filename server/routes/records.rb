@@ -27,12 +27,17 @@ module Server
 
         app.post "/api/records/:type/form" do
           record, decision = desk.open(params["type"], sent["number"], sent["mode"], entered: sent["entered"] || {}, unit: sent["unit"])
-          json({ "form" => FormView.new(decision, desk.directory).to_h, "number" => record&.number, "etag" => record&.etag }.compact)
+          json({ "form" => FormView.new(decision, desk.directory, dismissed: desk.dismissed(record) + (sent["dismissed"] || [])).to_h, "number" => record&.number, "etag" => record&.etag }.compact)
         end
 
         app.get "/api/records/:type/people" do
           desk.record_type(params["type"])
           json("items" => people_named(params["search"]))
+        end
+
+        app.post "/api/records/:type/:number/dismissals" do
+          desk.dismiss(params["type"], params["number"], sent["offer"])
+          json({}, 201)
         end
 
         app.patch "/api/records/:type/:number" do
@@ -46,7 +51,7 @@ module Server
       module Help
         def desk
           signed_in!
-          @desk ||= RecordDesk.new(account.person)
+          @desk ||= RecordDesk.new(account.person, network: request.ip)
         end
 
         # Names to choose from in a person field: those that hold the text, a few at a time.

@@ -27,6 +27,11 @@ module Server
           json(RulePreview.new(placed(sent["rule"]), sent["question"] || {}).to_h)
         end
 
+        app.post "/api/rules/consequences" do
+          allow!(:read)
+          json("sentences" => RulePreview.new(placed(sent["rule"]), {}).consequences)
+        end
+
         app.get "/api/rules/:id" do
           allow!(:read)
           json(shown(params["id"], policy_state))

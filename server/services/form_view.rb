@@ -1,27 +1,44 @@
 # frozen_string_literal: true
 
 module Server
-  # A decided form as it is sent: sections, fields in order, what each may be, and the values that may be seen.
+  # A decided form as it is sent: its sections and columns, fields in order, what each may be, the values that may be
+  # seen, and what rules offer.
   class FormView
     # decision: CobaltLedger::Decisions::Decision; directory: for the names of people.
-    # ghosts: true to say where hidden fields would stand (for rehearsal only).
-    def initialize(decision, directory, ghosts: false)
+    # ghosts: true to say where hidden fields would stand (for rehearsal only); dismissed: keys of offers not to be made.
+    def initialize(decision, directory, ghosts: false, dismissed: [])
       @decision = decision
       @directory = directory
       @ghosts = ghosts
-      @type = decision.question.record_type
+      @dismissed = dismissed
+      @question = decision.question
+      @type = @question.record_type
     end
 
     def to_h
-      { "record_type" => @type.id, "name" => @type.name, "mode" => @decision.question.mode, "unit" => @decision.question.unit,
-        "sections" => @type.sections.filter_map { |section| section_view(section) } }
+      { "record_type" => @type.id, "name" => @type.name, "mode" => @question.mode, "unit" => @question.unit,
+        "form" => @question.form && { "id" => @question.form.id, "name" => @question.form.name },
+        "sections" => @type.layout(@question.form).filter_map { |part| section_view(part) },
+        "path" => PathView.new(@decision, self).to_h,
+        "does_not_settle" => @decision.loop.empty? ? nil : @decision.loop.map { |each| rule(each) }.uniq }.compact
+    end
+
+    # The value of a field as the person reads it; nil when it is blank or hidden.
+    def words(field, decided = @decision[field.id])
+      return nil if decided.hidden?
+
+      value = @decision.values[field.id]
+      return decided.disclose(value).first if decided.masked?
+      return value.message if value.is_a?(CobaltLedger::Conditions::Unreadable)
+
+      value.nil? ? nil : field.say(value, @directory)
     end
 
     private
 
-    def section_view(section)
-      fields = @type.fields_in(section.id).filter_map { |field| field_view(field) }
-      fields.empty? ? nil : { "id" => section.id, "name" => section.name, "fields" => fields }
+    def section_view(part)
+      fields = part.fields.filter_map { |field| field_view(field) }
+      fields.empty? ? nil : { "id" => part.id, "name" => part.name, "columns" => part.columns, "fields" => fields }
     end
 
     def field_view(field)
@@ -29,21 +46,38 @@ module Server
       # A hidden field is absent, not merely unseen.
       return @ghosts ? { "id" => field.id, "name" => field.name, "kind" => field.kind_name, "level" => "hidden" } : nil if decided.hidden?
 
-      open = decided.open?
       { "id" => field.id, "name" => field.name, "kind" => field.kind_name, "level" => decided.level, "required" => decided.required?,
-        "help" => field.help, "options" => open && field.options.any? ? field.options.map { |option| { "id" => option.id, "name" => option.name } } : nil,
-        "value" => decided.disclose(@decision.values[field.id]).first, "words" => words(field, decided),
-        "mask_words" => decided.masked? ? decided.state.mask.words : nil, "refers_to" => field.refers_to }.compact
+        "help" => field.help, "options" => decided.open? ? options(field) : nil, "value" => decided.disclose(@decision.values[field.id]).first,
+        "words" => words(field, decided), "mask_words" => decided.masked? ? decided.state.mask.words : nil,
+        "refers_to" => field.refers_to }.merge(decided.masked? ? {} : about_value(field)).compact
     end
 
-    # The value as a person reads it.
-    def words(field, decided)
-      value = @decision.values[field.id]
-      return decided.disclose(value).first if decided.masked?
-      return value.message if value.is_a?(CobaltLedger::Conditions::Unreadable)
-      return nil if value.nil?
-
-      field.say(value, @directory)
+    def options(field)
+      field.options.any? ? field.options.map { |option| { "id" => option.id, "name" => option.name } } : nil
     end
+
+    # Where the value comes from, as far as the person may know. Only for fields that are shown.
+    def about_value(field)
+      write = @decision.settled.written[field.id]
+      aside = @decision.aside(field.id)
+      { "written_by" => write && rule(write.action.contribution), "aside" => aside && !aside.is_a?(CobaltLedger::Conditions::Unreadable) ? field.say(aside, @directory) : nil,
+        "blank_because" => blank_because(field), "offers" => offers(field) }
+    end
+
+    def offers(field)
+      found = @decision.offers.select { |offer| offer.field == field && !@dismissed.include?(offer.key) }
+      found.empty? ? nil : found.map { |offer| { "key" => offer.key, "value" => field.dump(offer.value), "words" => field.say(offer.value, @directory), "because" => offer.contribution.title } }
+    end
+
+    # Blank inputs are named only where the person may see that they are blank.
+    def blank_because(field)
+      return nil unless field.kind_name == "computed"
+
+      blank = @type.formulas.blank(field.id, @decision.values) or return nil
+      seen = blank.inputs.all? { |id| !@decision[id].hidden? && !@decision[id].masked? }
+      blank.words(seen ? blank.inputs.to_h { |id| [id, @type.field(id).name] } : nil)
+    end
+
+    def rule(contribution) = { "id" => contribution.id, "number" => contribution.number, "title" => contribution.title }
   end
 end

@@ -12,10 +12,7 @@ module Server
       @reader = QuestionReader.new(state)
       @question = @reader.read(params.merge("as" => "everyone:"))
       @keys = keys(params["audiences"])
-      @map = CobaltLedger::Decisions::AccessMap.new(
-        state.engine, record_type: @question.record_type, columns: @keys.map { |key| @reader.audience(key) },
-                      unit: @question.unit, mode: @question.mode, channel: @question.channel, stored: @reader.record && @question.stored
-      )
+      @map = CobaltLedger::Decisions::AccessMap.new(state.engine, @question, @keys.map { |key| @reader.audience(key) }, any_record: @reader.record.nil?)
     end
 
     attr_reader :map, :question

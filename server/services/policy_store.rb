@@ -40,6 +40,18 @@ module Server
       fetch(key) { build(key, CobaltLedger::Changes::DocumentEdits.apply(in_force.document, change_set.changes)) }
     end
 
+    # The pending policy as it would be with one subject as given, kept nowhere. kind: as in Changes::Edit.
+    # Returns a State. Raises CobaltLedger::BadInput, with the faults of the subject told from where it stands.
+    def with_subject(kind, subject)
+      current = pending
+      edit = CobaltLedger::Changes::Edit.new(kind: kind, id: subject["id"], before: nil, after: subject)
+      document = CobaltLedger::Changes::DocumentEdits.apply(current.document, [edit])
+      policy = CobaltLedger::Formats::PolicyJson.build(document, current.directory, shaped: true)
+      State.new(document: document, policy: policy, directory: current.directory, engine: CobaltLedger::Decisions::Engine.new(policy, current.directory))
+    rescue CobaltLedger::BadInput => e
+      raise SubjectFaults.relative(e, document, edit)
+    end
+
     private
 
     # [number of the edition in force, version of the directory]

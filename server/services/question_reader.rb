@@ -1,24 +1,28 @@
 # frozen_string_literal: true
 
 module Server
-  # Reads the question strip: who, on what, in which mode, from where.
+  # Reads the question strip: who, on what, in which mode, from where, when.
   class QuestionReader
-    attr_reader :state, :record
+    # looked_up: records that the decision asked for, by record type and number.
+    attr_reader :state, :record, :looked_up
 
     # state: PolicyStore::State.
     def initialize(state)
       @state = state
+      @looked_up = {}
     end
 
-    # params: Hash with "record_type", "unit", "mode", "channel", "record" (number), "as" ("user:asha.brandt"),
-    # "entered" (JSON values). Returns a CobaltLedger Question. Raises CobaltLedger::BadInput.
+    # params: Hash with "record_type", "unit", "mode", "channel", "record" (number), "as" ("user:asha.brandt"), "form",
+    # "at" (a moment; now when left out), "network" (address), "place", "locked", "entered" (JSON values).
+    # Returns a CobaltLedger Question. Raises CobaltLedger::BadInput.
     def read(params)
       type = record_type(params["record_type"])
       @record = record_of(type, params["record"])
       CobaltLedger::Decisions::Question.new(
         principals: audience(params["as"]), record_type: type, unit: unit(params["unit"]),
-        mode: params["mode"] || "edit", channel: params["channel"] || "form",
-        stored: @record ? @record.values : {}, entered: entered(type, params["entered"] || {})
+        mode: params["mode"] || "edit", channel: params["channel"] || "form", form: form(type, params["form"]),
+        stored: @record ? @record.values : {}, entered: entered(type, params["entered"] || {}), related: method(:related),
+        locked: params.fetch("locked") { @record&.locked || false }, **circumstances(params)
       )
     end
 
@@ -46,6 +50,34 @@ module Server
     end
 
     private
+
+    # When and from where.
+    def circumstances(params)
+      faults = CobaltLedger::FaultList.new
+      at = CobaltLedger::Formats::QuestionJson.moment(params["at"].to_s.empty? ? nil : params["at"], state.policy.zone, "/at", faults)
+      network = address(params["network"], faults)
+      place = params["place"].to_s.empty? ? nil : params["place"]
+      faults.add("/place", "the policy names no place “#{place}”") if place && state.policy.places.none? { |each| each.id == place }
+      faults.raise_if_any!
+      { at: at || Time.now, network: network, place: place }
+    end
+
+    def address(text, faults)
+      CobaltLedger::Conditions::NetworkKind.parse(text, nil)
+    rescue CobaltLedger::Catalogue::Kind::Unsuitable => e
+      faults.add("/network", e.message)
+    end
+
+    def form(type, id)
+      return :own if id.to_s.empty?
+
+      type.form(id) or raise CobaltLedger::BadInput.at("/form", "#{type.name} has no form “#{id}”")
+    end
+
+    # Values of another record that a condition or a value looks up.
+    def related(type, number)
+      (@looked_up[type] ||= {})[number] ||= Record.find_by(record_type: type, number: number)&.values
+    end
 
     def record_of(type, number)
       return nil if number.nil? || number.empty?

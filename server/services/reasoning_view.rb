@@ -14,7 +14,7 @@ module Server
     end
 
     def to_h
-      outcomes, complete = @fixed ? [[decided({})], true] : possible
+      outcomes, complete = @fixed ? [[decided(@question, [])], true] : possible
       { "field" => @field.id, "name" => @field.name, "section" => @question.record_type.section(@field.section).name,
         "kind" => @field.kind.title, "label" => @state.policy.label(@field.label).name, "audience" => @question.principals.title,
         "complete" => complete, "outcomes" => outcomes }
@@ -22,33 +22,24 @@ module Server
 
     private
 
-    def decided(example)
-      decision = @state.engine.decide(@question, reasoning: [@field.id])
-      outcome(decision, example)
-    end
-
     def possible
-      plan = @state.engine.plan_for(@question)
-      found, complete = plan.possible.of(@field.id)
-      [found.map { |each| replay(plan.possible.telling_example(@field.id, each)) }, complete]
+      search = @state.engine.possible(@question)
+      found, complete = search.of(@field.id)
+      [found.map { |each| replay(search.telling_example(@field.id, each)) }, complete]
     end
 
     # The example goes through the ordinary decision once more, so that what is shown is what would happen.
-    def replay(example)
-      type = @question.record_type
-      values = example.to_h { |id, value| [id, type.field(id).dump(value)] }
-      outcome(@state.engine.decide(@question.with(stored: values), reasoning: [@field.id]), example)
+    def replay(found)
+      example = CobaltLedger::Decisions::Example.new(@question, found)
+      decided(example.question, example.lines(@state.directory))
     end
 
-    def outcome(decision, example)
+    def decided(question, example)
+      decision = @state.engine.decide(question, reasoning: [@field.id])
       field = decision[@field.id]
-      { "level" => field.level, "mask_words" => field.masked? ? field.state.mask.words : nil,
-        "example" => example.map { |id, value| { "field" => id, "name" => decision.question.record_type.field(id).name, "words" => words(id, value) } },
-        "stages" => decision.reasoning[@field.id]["stages"] }.compact
-    end
-
-    def words(id, value)
-      @question.record_type.field(id).say(value, @state.directory)
+      account = decision.reasoning[@field.id]
+      { "level" => field.level, "mask_words" => field.masked? ? field.state.mask.words : nil, "example" => example,
+        "stages" => account["stages"], "value" => account["value"] }.compact
     end
   end
 end

@@ -6,9 +6,12 @@ module Server
     # Rows of a list that are decided and searched at most.
     LIST_LIMIT = 10_000
 
-    # person: identifier of a directory user; channel: "form" for people, "interface" for programs.
-    def initialize(person, channel: "form")
+    # person: identifier of a directory user; channel: "form" for people, "interface" for programs;
+    # network: the address they come from, String or nil.
+    def initialize(person, channel: "form", network: nil)
       @state = PolicyStore.instance.in_force
+      @now = Time.now
+      @network = network && CobaltLedger::Conditions::NetworkKind.parse(network, nil)
       @channel = channel
       raise Problem.new(403, "nobody", "Your account is not tied to a person of the directory, so no record can be opened") unless person
 
@@ -42,6 +45,14 @@ module Server
       question = question(type, record, mode, unit)
       visible = writable_only(question, entered)
       [record, @state.engine.decide(question.with(entered: visible))]
+    end
+
+    # Keys of the suggestions the person has dismissed on a record.
+    def dismissed(record) = record ? Dismissal.keys_of(record, @principals.user_id) : []
+
+    # Remembers that a suggestion was dismissed.
+    def dismiss(type_id, number, offer)
+      Dismissal.create_or_find_by!(record_id: find(record_type(type_id), number).id, person: @principals.user_id, offer: offer)
     end
 
     # Creates a record. Returns [Record, nil], or raises the refusal.
@@ -86,8 +97,11 @@ module Server
 
     def question(type, record, mode, unit)
       CobaltLedger::Decisions::Question.new(principals: @principals, record_type: type, unit: record ? record.unit : unit_or_own(unit),
-                                            mode: mode, channel: @channel, stored: record ? record.values : {})
+                                            mode: mode, channel: @channel, stored: record ? record.values : {}, at: @now, network: @network,
+                                            locked: record ? record.locked : false, related: method(:related))
     end
+
+    def related(type, number) = Record.find_by(record_type: type, number: number)&.values
 
     def unit_or_own(unit)
       return unit if unit && @state.directory.find(:unit, unit)

@@ -17,24 +17,22 @@ module Server
       after = state_with_rule
       policy_rule = after.policy.rules.find { |rule| rule.id == @rule["id"] }
       { "faults" => [], "sentence" => CobaltLedger::Rules::Sentence.new(policy_rule, after.policy, after.directory).segments.map(&:to_h),
-        "changed" => changed(after) }
+        "changed" => changed(after), "remarks" => CobaltLedger::Rules::TitleCheck.remarks(policy_rule, after.policy.record_type(policy_rule.record_type)) }
     rescue CobaltLedger::BadInput => e
       { "faults" => list(e.faults), "sentence" => [], "changed" => [] }
+    end
+
+    # What keeping the rule does to whom, in sentences. Raises CobaltLedger::BadInput for a rule that is not sound.
+    def consequences
+      CobaltLedger::Formats::Schema.check!("rule", @rule)
+      CobaltLedger::Changes::Consequences.new(@pending.engine, state_with_rule.engine, @rule["id"], at: Time.now).sentences
     end
 
     private
 
     def list(faults) = faults.map { |fault| { "pointer" => fault.pointer, "message" => fault.message } }
 
-    def state_with_rule
-      edit = CobaltLedger::Changes::Edit.new(kind: "rule", id: @rule["id"], before: nil, after: @rule)
-      document = CobaltLedger::Changes::DocumentEdits.apply(@pending.document, [edit])
-      policy = CobaltLedger::Formats::PolicyJson.build(document, @pending.directory, shaped: true)
-      PolicyStore::State.new(document: document, policy: policy, directory: @pending.directory,
-                             engine: CobaltLedger::Decisions::Engine.new(policy, @pending.directory))
-    rescue CobaltLedger::BadInput => e
-      raise SubjectFaults.relative(e, document, edit)
-    end
+    def state_with_rule = PolicyStore.instance.with_subject("rule", @rule)
 
     # Cells of the map that differ: Array of {"field", "column", "before", "after"}.
     def changed(after)

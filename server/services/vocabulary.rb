@@ -5,9 +5,12 @@ module Server
   module Vocabulary
     module_function
 
-    def to_h
+    # state: PolicyStore::State, for the places and attributes there are.
+    def to_h(state)
       { "kinds" => CobaltLedger::Catalogue::Kind.members.map { |name, kind| { "name" => name, "title" => kind.title, "family" => kind.family.to_s } },
-        "comparisons" => comparisons, "effects" => effects, "masks" => masks,
+        "comparisons" => comparisons, "operands" => operands, "effects" => effects, "masks" => masks,
+        "attributes" => state.directory.attribute_names, "time_zone" => state.policy.zone.identifier,
+        "places" => state.policy.places.map { |place| { "id" => place.id, "name" => place.name } },
         "levels" => CobaltLedger::Decisions::State::LEVELS.map { |name| { "name" => name, "title" => CobaltLedger::Decisions::State::LEVEL_NAMES[name] } },
         "modes" => CobaltLedger::Decisions::Question::MODES.map { |name| { "name" => name, "title" => CobaltLedger::Rules::Sentence::MODES[name] } },
         "channels" => CobaltLedger::Decisions::Question::CHANNELS.map { |name| { "name" => name, "title" => CobaltLedger::Rules::Sentence::CHANNELS[name] } } }
@@ -15,14 +18,21 @@ module Server
 
     def comparisons
       CobaltLedger::Conditions::ComparisonMethod.members.map do |name, method|
-        { "name" => name, "takes" => method.takes.to_s,
-          "words" => method.families.to_h { |family| [family.to_s, method.words(family)] } }
+        { "name" => name, "takes" => method.takes.to_s, "of_screen" => method.needs_stored? || nil,
+          "words" => method.families.to_h { |family| [family.to_s, method.words(family)] } }.compact
       end
     end
 
+    # What can be looked up beside fields.
+    def operands
+      CobaltLedger::Conditions::Operand.members.filter_map { |name, operand| operand.offered&.then { |offered| { "mark" => name }.merge(offered) } }
+    end
+
+    # Value effects have no facet, but claim the value, the suggestion or the refusal.
     def effects
       CobaltLedger::Rules::Effect.members.map do |name, effect|
-        { "name" => name, "facet" => effect.facet.to_s, "value" => CobaltLedger::Decisions::Facets.name(effect.facet, effect.value) }
+        { "name" => name, "claim" => effect.claim.to_s, "facet" => effect.facet&.to_s,
+          "value" => effect.facet && CobaltLedger::Decisions::Facets.name(effect.facet, effect.value) }.compact
       end
     end
 

@@ -95,12 +95,9 @@ module CobaltLedger
           next refusal(id, "hidden", "#{name} can't be set: it is hidden", account) if decision.hidden?
 
           kind = decision.masked? ? "masked" : "locked"
-          refusal(id, kind, "#{name} can't be changed: it is #{kind}#{later(stuck)}", account)
+          refusal(id, kind, "#{name} can't be changed: it is #{kind}", account)
         end
       end
-
-      # Where several changes shut each other out, it is their order that is at fault.
-      def later(stuck) = stuck.size > 1 ? ", in whichever order these changes are made" : ""
 
       def missing(decision, changes, refusals)
         named = refusals.map(&:field)
