@@ -13,7 +13,7 @@ RSpec.describe "Imports" do
     expect(import("fields-csv", "name,kind,label\nTopic,text,internal\nSecret,text,restricted\n", name: "Guided tour", apply: false)).to eq(200)
     expect(titles("adds")).to eq(["Record type Guided tour"])
     call(:get, "/api/catalogue?state=pending")
-    expect(answer["record_types"].size).to eq(4)
+    expect(answer["record_types"].size).to eq(5)
     expect(import("fields-csv", "name,kind,label\nTopic,text,internal\n", name: "Guided tour")).to eq(200)
     call(:get, "/api/catalogue?state=pending")
     expect(answer["record_types"].map { |type| type["name"] }).to include("Guided tour")

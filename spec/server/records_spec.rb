@@ -103,11 +103,12 @@ RSpec.describe "Records under enforcement" do
     sign_in("asha")
     fields = open_form(nil, mode: "create")
     expect(fields["loan_number"]["level"]).to eq("read_only")
-    expect(call(:post, "/api/records/outgoing-loan", { changes: { "borrower" => "Glass Quay" } })).to eq(422)
+    expect(fields["stage"]["value"]).to eq("enquiry")
+    expect(call(:post, "/api/records/outgoing-loan", { changes: { "borrower" => "Glass Quay", "stage" => nil } })).to eq(422)
     expect(refused).to eq("stage" => "required")
-    expect(call(:post, "/api/records/outgoing-loan", { unit: "orrery-hall", changes: { "borrower" => "Glass Quay", "stage" => "enquiry" } })).to eq(201)
+    expect(call(:post, "/api/records/outgoing-loan", { unit: "orrery-hall", changes: { "borrower" => "Glass Quay" } })).to eq(201)
     expect(answer["number"]).to eq("LN-0043")
-    expect(stored("LN-0043")).to include("loan_number" => "LN-0043", "borrower" => "Glass Quay")
+    expect(stored("LN-0043")).to include("loan_number" => "LN-0043", "borrower" => "Glass Quay", "stage" => "enquiry")
   end
 
   it "gives people who create at the same moment numbers of their own" do
