@@ -4,6 +4,7 @@ import "@fontsource/atkinson-hyperlegible-next/latin-700.css";
 import "@fontsource/atkinson-hyperlegible-mono/latin-400.css";
 import "./theme/base.css";
 import "./theme/screens.css";
+import "./theme/forms.css";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";

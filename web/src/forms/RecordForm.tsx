@@ -1,6 +1,8 @@
 import type { Entered, FieldValue, Form, FormField } from "../api/types";
 import { Glyph } from "../ink/Glyph";
 import { FieldInput } from "./FieldInput";
+import { PathStrip } from "./PathStrip";
+import { Remarks, type OfferActs } from "./Remarks";
 
 type Props = {
   form: Form;
@@ -9,37 +11,57 @@ type Props = {
   /** The address that gives the names of people to choose from. */
   peopleFrom: string;
   faults: Record<string, string>;
+  /** Dismisses a suggestion. */
+  onDismiss?: (key: string) => void;
   /** Rehearsal only: whose form it is, to say where hidden fields would stand. */
   ghostsFor?: string;
   /** Rehearsal only: opens the reasoning of a field. */
   onWhy?: (field: string) => void;
+  /** Rehearsal only: fields in which this form differs from the one beside it. */
+  marked?: ReadonlySet<string>;
 };
 
 /** A decided form. What can't be typed in looks it, and is no tab stop; what is hidden leaves no gap. */
-export function RecordForm({ form, entered, onEnter, peopleFrom, faults, ghostsFor, onWhy }: Props) {
-  const sections = form.sections.map((section) => ({ ...section, fields: section.fields.filter((field) => field.level !== "hidden" || ghostsFor) }));
+export function RecordForm(props: Props) {
+  const { form, ghostsFor } = props;
+  const sections = form.sections.map((section) => ({ ...section, fields: section.fields.filter((field) => field.level !== "hidden" || ghostsFor) })).filter((section) => section.fields.length > 0);
   return (
     <>
-      {sections.filter((section) => section.fields.length > 0).map((section) => (
-        <section key={section.id} aria-label={section.name}>
-          <h3 className="form-section">{section.name}</h3>
-          {section.fields.map((field) => (
-            <div key={field.id} className={`form-row ${field.level === "required" || field.required ? "required" : ""} ${faults[field.id] ? "refused" : ""} ${onWhy ? "" : "plain-form"}`} data-field={field.id} data-level={field.level}>
-              {onWhy && <Glyph cell={field.level} small />}
-              <span className="label" id={`label-${field.id}`}>{field.name}{field.required && <span className="need"> required</span>}</span>
-              <div className="value"><Value field={field} entered={entered} onEnter={onEnter} peopleFrom={peopleFrom} ghostsFor={ghostsFor} /></div>
-              {onWhy ? <button type="button" className="why" aria-label={`Why is ${field.name} so?`} onClick={() => onWhy(field.id)}>why</button> : <span />}
-              {faults[field.id] && <div className="field-fault" role="alert">{faults[field.id]}</div>}
-            </div>
-          ))}
-        </section>
-      ))}
-      {sections.every((section) => section.fields.length === 0) && <div className="empty">Nothing on this form may be seen.</div>}
+      {form.does_not_settle && (
+        <div className="notice" role="alert"><b>This form does not settle.</b> Its values are changed back and forth by {form.does_not_settle.map((rule) => `${rule.number} ${rule.title}`).join(", ")}. It can’t be saved so.</div>
+      )}
+      {form.path && <PathStrip path={form.path} />}
+      <div className="form-sections">
+        {sections.map((section) => (
+          <section key={section.id} aria-label={section.name}>
+            <h3 className="form-section">{section.name}</h3>
+            <div className={`form-columns of-${section.columns}`}>{section.fields.map((field) => <Row key={field.id} field={field} {...props} />)}</div>
+          </section>
+        ))}
+      </div>
+      {sections.length === 0 && <div className="empty">Nothing on this form may be seen.</div>}
     </>
   );
 }
 
-function Value({ field, entered, onEnter, peopleFrom, ghostsFor }: { field: FormField; entered: Entered; onEnter: Props["onEnter"]; peopleFrom: string; ghostsFor?: string }) {
+function Row({ field, faults, onWhy, onEnter, onDismiss, marked, ...rest }: Props & { field: FormField }) {
+  const classes = [field.level === "required" || field.required ? "required" : "", faults[field.id] ? "refused" : "", onWhy ? "" : "plain-form", marked?.has(field.id) ? "differs" : ""];
+  const acts: OfferActs | undefined = onDismiss && { onTake: onEnter, onDismiss };
+  return (
+    <div className={`form-row ${classes.filter(Boolean).join(" ")}`} data-field={field.id} data-level={field.level}>
+      {onWhy && <Glyph cell={field.level} small />}
+      <span className="label" id={`label-${field.id}`} title={field.help}>{field.name}{field.required && <span className="need"> required</span>}{marked?.has(field.id) && <span className="visually-hidden"> (differs)</span>}</span>
+      <div className="value">
+        <Value field={field} onEnter={onEnter} {...rest} />
+        <Remarks field={field} acts={acts} />
+      </div>
+      {onWhy ? <button type="button" className="why" aria-label={`Why is ${field.name} so?`} onClick={() => onWhy(field.id)}>why</button> : <span />}
+      {faults[field.id] && <div className="field-fault" role="alert">{faults[field.id]}</div>}
+    </div>
+  );
+}
+
+function Value({ field, entered, onEnter, peopleFrom, ghostsFor }: Pick<Props, "entered" | "onEnter" | "peopleFrom" | "ghostsFor"> & { field: FormField }) {
   const labelled = { role: "group", "aria-labelledby": `label-${field.id}` };
   switch (field.level) {
     case "hidden":
@@ -56,6 +78,7 @@ function Value({ field, entered, onEnter, peopleFrom, ghostsFor }: { field: Form
         </div>
       );
     default:
-      return <FieldInput field={field} value={field.id in entered ? entered[field.id] : field.value} onEnter={(value) => onEnter(field.id, value)} peopleFrom={peopleFrom} />;
+      // What a rule writes stands there instead of what was typed, which is kept beside it.
+      return <FieldInput field={field} value={field.id in entered && !field.written_by ? entered[field.id] : field.value} onEnter={(value) => onEnter(field.id, value)} peopleFrom={peopleFrom} />;
   }
 }

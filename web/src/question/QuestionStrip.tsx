@@ -6,6 +6,7 @@ import { Pick } from "./Pick";
 import { RecordPick } from "./RecordPick";
 import { CHANNELS, MODES, type Channel, type Mode } from "./useQuestion";
 import { useSubject } from "./useSubject";
+import { WhenPick } from "./WhenPick";
 
 type Props = { who: "audiences" | "person"; tools?: ReactNode };
 
@@ -42,6 +43,8 @@ export function QuestionStrip({ who, tools }: Props) {
       <span className="comma">, at</span>
       <Pick label="Business unit" value={question.unit} onPick={(unit) => change({ unit })}
         options={(directory.data?.units ?? []).map((unit) => ({ value: unit.id, label: unit.name }))} />
+      <span className="comma">,</span>
+      <WhenPick question={question} places={catalogue.data?.vocabulary.places ?? []} zone={catalogue.data?.vocabulary.time_zone ?? ""} onPick={change} />
       <span className="tools">
         {tools}
         <span className="states" role="group" aria-label="Which policy">

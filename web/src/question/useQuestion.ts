@@ -18,10 +18,14 @@ export type AskedQuestion = {
   channel: Channel;
   record: string;
   unit: string;
+  /** A moment by the clocks of the policy's zone, like "2026-03-31T14:10"; empty for now. */
+  at: string;
+  network: string;
+  place: string;
   state: PolicyState;
 };
 
-const NAMES = { as: "as", audiences: "audiences", type: "type", mode: "mode", channel: "channel", record: "record", unit: "unit", state: "policy" } as const;
+const NAMES = { as: "as", audiences: "audiences", type: "type", mode: "mode", channel: "channel", record: "record", unit: "unit", at: "at", network: "network", place: "place", state: "policy" } as const;
 
 /** Reads the question from the URL, and changes parts of it there. */
 export function useQuestion(): [AskedQuestion, (change: Partial<AskedQuestion>, replace?: boolean) => void] {
@@ -37,6 +41,9 @@ export function useQuestion(): [AskedQuestion, (change: Partial<AskedQuestion>, 
       channel: channel in CHANNELS ? (channel as Channel) : "form",
       record: search.get(NAMES.record) ?? "",
       unit: search.get(NAMES.unit) ?? "",
+      at: search.get(NAMES.at) ?? "",
+      network: search.get(NAMES.network) ?? "",
+      place: search.get(NAMES.place) ?? "",
       state: search.get(NAMES.state) === "in_force" ? "in_force" : "pending",
     };
   }, [search]);

@@ -6,6 +6,7 @@ import { ask, query } from "../../api/client";
 import type { AccessMap } from "../../api/types";
 import { Legend } from "../../ink/Legend";
 import { QuestionStrip } from "../../question/QuestionStrip";
+import { askedOf } from "../../question/asked";
 import { useQuestionSearch } from "../../question/useQuestion";
 import { useSubject } from "../../question/useSubject";
 import { withPart } from "../../question/withPart";
@@ -26,9 +27,8 @@ export default function MapScreen() {
   const [selection, setSelection] = useState<Selection | null>(null);
   const [opened, setOpened] = useState<{ field: string; column: string } | null>(null);
   const parameters = useMemo(() => ({
-    record_type: question.type, unit: question.unit, mode: question.mode, channel: question.channel,
-    record: question.record, audiences: question.audiences.join(","), state: question.state,
-  }), [question.type, question.unit, question.mode, question.channel, question.record, question.audiences, question.state]);
+    ...askedOf(question), audiences: question.audiences.join(","), state: question.state,
+  }), [question]);
   const map = useQuery({
     queryKey: ["policy", "map", parameters],
     queryFn: ({ signal }) => ask<AccessMap>(`/api/map${query(parameters)}`, { signal }),

@@ -5,6 +5,7 @@ import { ask } from "../../api/client";
 import type { Entered, Reasoning } from "../../api/types";
 import { Glyph } from "../../ink/Glyph";
 import { LEVEL_NAMES } from "../../ink/levels";
+import { askedOf } from "../../question/asked";
 import { MODES, useQuestionSearch } from "../../question/useQuestion";
 import { useSubject } from "../../question/useSubject";
 import { withPart } from "../../question/withPart";
@@ -20,8 +21,7 @@ export function ReasoningPanel({ field, audience, entered, onClose }: Props) {
   const [chosen, setChosen] = useState(0);
   const search = useQuestionSearch();
   const asked = {
-    as: audience, record_type: question.type, unit: question.unit, mode: question.mode, channel: question.channel,
-    ...(question.record ? { record: question.record } : {}), ...(entered ? { entered } : {}),
+    as: audience, ...askedOf(question), ...(entered ? { entered } : {}),
   };
   const reasoning = useQuery({
     queryKey: ["policy", "reasoning", asked, field, question.state],
@@ -60,7 +60,7 @@ export function ReasoningPanel({ field, audience, entered, onClose }: Props) {
               ))}
             </div>
           )}
-          <Ledger stages={outcome.stages} search={search} />
+          <Ledger stages={outcome.stages} value={outcome.value} search={search} />
           {audience.startsWith("user:") && !entered && (
             <p><Link to={{ pathname: "/rehearsal", search: withPart(search, "as", audience.slice(5)) }}>Rehearse the form as {data.audience}</Link></p>
           )}

@@ -7,6 +7,7 @@ import type { Entered, FieldValue, Form } from "../../api/types";
 import { RecordForm } from "../../forms/RecordForm";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
+import { MergeView } from "./MergeView";
 import { useTyped } from "./useTyped";
 import { useRecordTypes } from "./useRecordTypes";
 
@@ -38,15 +39,21 @@ function Sheet({ type, number, mode, onMode }: Props) {
   const [unit, setUnit] = useState<string | undefined>(undefined);
   const [error, setError] = useState<unknown>(null);
   const [busy, setBusy] = useState(false);
+  const [merging, setMerging] = useState(false);
   const entered: Entered = mode === "view" ? {} : typed.entered;
   const opened = useQuery({
-    queryKey: ["records", "form", type, number, mode, unit, entered],
-    queryFn: ({ signal }) => ask<Opened>(`/api/records/${type}/form`, { method: "POST", body: { mode, entered, ...(number ? { number } : {}), ...(unit ? { unit } : {}) }, signal }),
+    queryKey: ["records", "form", type, number, mode, unit, entered, typed.dismissed],
+    queryFn: ({ signal }) => ask<Opened>(`/api/records/${type}/form`, { method: "POST", body: { mode, entered, dismissed: typed.dismissed, ...(number ? { number } : {}), ...(unit ? { unit } : {}) }, signal }),
     placeholderData: keepPreviousData,
   });
   const enter = (field: string, value: FieldValue) => {
-    setTyped({ entered: { ...typed.entered, [field]: value }, etag: typed.etag ?? opened.data?.etag });
+    const first = Object.keys(typed.entered).length === 0;
+    setTyped({ ...typed, entered: { ...typed.entered, [field]: value }, etag: typed.etag ?? opened.data?.etag, base: first && opened.data ? wordsOf(opened.data.form) : typed.base });
     setError(null);
+  };
+  const dismiss = (offer: string) => {
+    setTyped({ ...typed, dismissed: [...typed.dismissed, offer] });
+    if (number) void ask(`/api/records/${type}/${encodeURIComponent(number)}/dismissals`, { method: "POST", body: { offer } }).catch(setError);
   };
   const save = async (etag: string | undefined) => {
     setBusy(true);
@@ -71,7 +78,7 @@ function Sheet({ type, number, mode, onMode }: Props) {
   if (!data) return <Loading />;
   const refusals = error instanceof ProblemError ? (error.problem.refusals ?? []) : [];
   const onForm = new Set(data.form.sections.flatMap((section) => section.fields.map((field) => field.id)));
-  const faults = Object.fromEntries(refusals.filter((refusal) => onForm.has(refusal.field)).map((refusal) => [refusal.field, refusal.words]));
+  const faults = Object.fromEntries(refusals.flatMap((refusal) => (refusal.field && onForm.has(refusal.field) ? [[refusal.field, refusal.words]] : [])));
   const dirty = Object.keys(entered).length > 0;
   const moved = error instanceof ProblemError && error.status === 412;
   const units = types.data?.units ?? [];
@@ -98,21 +105,30 @@ function Sheet({ type, number, mode, onMode }: Props) {
       {moved && (
         <div className="notice" role="alert"><b>Somebody else saved this record since you opened it.</b> What you typed is still here.
           <div className="row-flex" style={{ gap: 14 }}>
-            <button type="button" className="plain" onClick={() => {
-              setTyped({ entered: typed.entered, etag: undefined });
-              setError(null);
-              void opened.refetch();
-            }}>Look at theirs with mine on top</button>
+            <button type="button" className="plain" onClick={() => setMerging(true)}>Look at theirs beside mine</button>
           </div>
         </div>
       )}
       {error && !moved && (refusals.length > 0
         ? <div className="notice" role="alert"><b>The save was refused; nothing was changed</b><ul>{refusals.map((refusal) => <li key={`${refusal.field} ${refusal.kind}`}>{refusal.words}</li>)}</ul></div>
         : <ProblemNotice error={error} />)}
-      <div className="record-columns"><RecordForm form={data.form} entered={entered} onEnter={enter} peopleFrom={`/api/records/${type}/people`} faults={faults} /></div>
+      <div className="record-columns"><RecordForm form={data.form} entered={entered} onEnter={enter} peopleFrom={`/api/records/${type}/people`} faults={faults} onDismiss={dismiss} /></div>
+      {merging && number && <MergeView type={type} number={number} entered={entered} base={typed.base} mineInWords={(field) => wordsOf(data.form)[field] ?? inWords(entered[field])} onClose={() => setMerging(false)} onGoOn={(kept, etag) => {
+        setTyped({ ...typed, entered: kept, etag, base: typed.base });
+        setMerging(false);
+        setError(null);
+        void opened.refetch();
+      }} />}
     </>
   );
 }
+
+/** What each field of a form says, by field. */
+function wordsOf(form: Form): Record<string, string> {
+  return Object.fromEntries(form.sections.flatMap((section) => section.fields.flatMap((field) => (field.words ? [[field.id, field.words]] : []))));
+}
+
+const inWords = (value: FieldValue | undefined): string => (value === null || value === undefined ? "blank" : String(value));
 
 function Back({ type, name }: { type: string; name: string }) {
   return <p style={{ margin: "0 0 6px" }}><Link to={`/records/${type}`}>← {name}</Link></p>;

@@ -8,7 +8,7 @@ const MASK_NAMES: Record<string, string> = {
 };
 
 /** What becomes of the fields: for each facet one value, or nothing said of it. */
-export function EffectsEditor({ effects, vocabulary, onChange }: { effects: Effect[]; vocabulary: Vocabulary; onChange: (effects: Effect[]) => void }) {
+export function EffectsEditor({ effects, vocabulary, label = "", onChange }: { effects: Effect[]; vocabulary: Vocabulary; label?: string; onChange: (effects: Effect[]) => void }) {
   const facetOf = new Map(vocabulary.effects.map((effect) => [effect.name, effect.facet]));
   const mask = effects.find((effect) => effect.effect === "mask");
   const choose = (facet: string, name: string) => {
@@ -17,16 +17,24 @@ export function EffectsEditor({ effects, vocabulary, onChange }: { effects: Effe
     const order = vocabulary.effects.map((effect) => effect.name);
     onChange([...others, ...chosen].sort((a, b) => order.indexOf(a.effect) - order.indexOf(b.effect)));
   };
-  const change = (part: Partial<Effect>) => onChange(effects.map((effect) => (effect.effect === "mask" ? { ...effect, ...part } : effect)));
+  const hide = effects.find((effect) => effect.effect === "hide");
+  const change = (part: Partial<Effect>, name = "mask") => onChange(effects.map((effect) => (effect.effect === name ? { ...effect, ...part } : effect)));
   return (
     <>
       {FACETS.map(([facet, title]) => (
         <div className="facet" key={facet}>
           <span className="soft">{title}</span>
-          <Radio.Group aria-label={title} value={effects.find((effect) => facetOf.get(effect.effect) === facet)?.effect ?? ""} onChange={(event) => choose(facet, event.target.value as string)}
-            options={[{ value: "", label: "as it is" }, ...vocabulary.effects.filter((effect) => effect.facet === facet).map((effect) => ({ value: effect.name, label: effect.value }))]} />
+          <Radio.Group aria-label={`${title}${label}`} value={effects.find((effect) => facetOf.get(effect.effect) === facet)?.effect ?? ""} onChange={(event) => choose(facet, event.target.value as string)}
+            options={[{ value: "", label: "as it is" }, ...vocabulary.effects.filter((effect) => effect.facet === facet).map((effect) => ({ value: effect.name, label: effect.value ?? effect.name }))]} />
         </div>
       ))}
+      {hide && (
+        <div className="facet">
+          <span className="soft">Value</span>
+          <Radio.Group aria-label={`Hidden value${label}`} value={hide.clear ? "clear" : "keep"} onChange={(event) => change({ clear: event.target.value === "clear" || undefined }, "hide")}
+            options={[{ value: "keep", label: "kept while hidden" }, { value: "clear", label: "cleared; back if it ends before the save" }]} />
+        </div>
+      )}
       {mask?.mask && (
         <div className="facet">
           <span className="soft">Mask</span>

@@ -1,6 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { App, Button, Checkbox, Input, Popconfirm, Radio, Select } from "antd";
-import { useRef, useState, type ReactNode } from "react";
+import { useRef, useState, type KeyboardEvent, type ReactNode } from "react";
 import { ask, ProblemError } from "../../api/client";
 import { useCatalogue, useDirectory } from "../../api/queries";
 import type { Fault, RecordType, Rule, RuleView } from "../../api/types";
@@ -9,13 +9,18 @@ import { useSubject } from "../../question/useSubject";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { AudienceEditor } from "./AudienceEditor";
 import { ChangedCells } from "./ChangedCells";
-import { ConditionEditor } from "./ConditionEditor";
+import { ConditionEditor } from "./conditions/ConditionEditor";
+import { groundOf } from "./conditions/operands";
+import { Consequences } from "./Consequences";
 import { Conflict, type ConflictOf } from "./Conflict";
 import { dropDraft, isNewDraft, keepDraft, useDrafts } from "./drafts";
 import { EffectsEditor } from "./EffectsEditor";
 import { SentenceWords } from "./SentenceWords";
 import { TargetsEditor } from "./TargetsEditor";
-import { usePreview } from "./usePreview";
+import { forget, remember, useHistory } from "./useHistory";
+import { usePreview, useSettled } from "./usePreview";
+import { ValueEffectsEditor } from "./ValueEffectsEditor";
+import { WindowEditor } from "./WindowEditor";
 
 type Props = { name: string; view: RuleView | undefined; type: RecordType; readOnly: boolean; onChoose: (id: string) => void };
 
@@ -34,18 +39,32 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
   const draft = readOnly ? undefined : drafts[name];
   const rule = draft?.rule ?? view?.rule;
   const preview = usePreview(rule, question, readOnly ? "none" : "draft");
+  const settled = useSettled(rule);
+  const history = useHistory(name);
+  const [lastWords, setLastWords] = useState(view?.sentence ?? []);
+  const told = preview.data?.sentence ?? [];
+  // While a part is missing, the sentence as it last was stays in sight.
+  if (told.length > 0 && told !== lastWords) setLastWords(told);
   const vocabulary = catalogue.data?.vocabulary;
-  if (!rule || !vocabulary) return null;
+  if (!rule || !vocabulary || !catalogue.data) return null;
+  const ground = groundOf(catalogue.data, type);
 
   const fresh = isNewDraft(name);
   const dirty = draft !== undefined;
   const put = (next: Rule) => {
+    remember(name, rule);
+    keep(next);
+  };
+  const keep = (next: Rule) => {
     if (view && JSON.stringify(next) === JSON.stringify(view.rule)) dropDraft(name);
     else keepDraft({ rule: next, etag: draft ? draft.etag : (view?.etag ?? null) }, name);
   };
   const set = (change: Partial<Rule>) => {
     const next = { ...rule, ...change };
     if (!next.when) delete next.when;
+    if (!next.when || (next.otherwise ?? []).length === 0) delete next.otherwise;
+    if (!next.window) delete next.window;
+    if (next.timing === "live") delete next.timing;
     put(next);
   };
   // Ranks are counted apart for guardrails, so a rule that changes its kind asks for a new one.
@@ -92,18 +111,29 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
       setError(caught);
     }
   };
+  const step = (to: Rule | null) => to && keep(to);
+  // In a text box, the browser's own undo is meant.
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (readOnly || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z" || event.target instanceof HTMLTextAreaElement || (event.target instanceof HTMLInputElement && /^(text|date|time|search)$/.test(event.target.type) && event.target.value !== "")) return;
+    event.preventDefault();
+    step(event.shiftKey ? history.redo(rule) : history.undo(rule));
+  };
   const show = (part: string) => parts.current?.querySelector<HTMLElement>(`[data-part="${part}"] :is(input, button, [tabindex="0"])`)?.focus();
   const faults = preview.data?.faults ?? [];
-  const sentence = dirty ? (preview.data?.sentence ?? []) : (view?.sentence ?? []);
+  const sentence = dirty ? (told.length > 0 ? told : lastWords) : (view?.sentence ?? []);
   return (
     <aside className="side" aria-label="Rule">
-      <div className="editor" ref={parts}>
+      <div className="editor" ref={parts} onKeyDown={onKeyDown}>
         <div className="head">
           <h1>{readOnly ? "Rule" : fresh ? "New rule" : "Edit rule"} {view && <span className="mono">{view.number}</span>}</h1>
           {dirty && <span className="tag mark-verm">not kept yet; safe in this browser</span>}
-          <button type="button" className="plain" style={{ marginLeft: "auto" }} onClick={() => onChoose("")}>Close</button>
+          <span className="push">
+            {!readOnly && <button type="button" className="plain" disabled={!history.canUndo} title="Ctrl+Z" onClick={() => step(history.undo(rule))}>Undo</button>}
+            {!readOnly && <button type="button" className="plain" disabled={!history.canRedo} title="Ctrl+Shift+Z" onClick={() => step(history.redo(rule))}>Redo</button>}
+            <button type="button" className="plain" onClick={() => onChoose("")}>Close</button>
+          </span>
         </div>
-        <div className="reads" aria-live="polite" aria-label="The rule as a sentence">
+        <div className={`reads ${dirty && told.length === 0 ? "stale" : ""}`} aria-live="polite" aria-label="The rule as a sentence">
           {sentence.length > 0
             ? <SentenceWords segments={sentence} onPart={readOnly ? undefined : show} />
             : <span className="soft">The rule reads back as a sentence here once all its parts are there.</span>}
@@ -111,6 +141,7 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
         <fieldset disabled={readOnly} style={{ border: 0, padding: 0, margin: 0, minWidth: 0 }}>
           <Part word="Title" part="title" faults={faults} pointer="/title">
             <Input aria-label="Title" value={rule.title} maxLength={200} onChange={(event) => set({ title: event.target.value })} placeholder="What the rule is for, in a few words" />
+            {dirty && (preview.data?.remarks ?? []).map((remark) => <div className="hint" key={remark}>{remark}</div>)}
           </Part>
           <Part word="For" part="audience" faults={faults} pointer="/audience">
             <AudienceEditor audience={rule.audience} onChange={(audience) => set({ audience })} />
@@ -123,16 +154,27 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
               options={Object.entries(CHANNELS).map(([value, label]) => ({ value, label: `through ${label}` }))} />
             <Select mode="multiple" aria-label="Units" placeholder="In every unit" value={rule.reach?.units ?? []} onChange={(units) => reach({ units })}
               options={(directory.data?.units ?? []).map((unit) => ({ value: unit.id, label: unit.name }))} />
+            {type.forms && <Select mode="multiple" aria-label="Forms" placeholder="On every form" value={rule.reach?.forms ?? []} onChange={(forms) => reach({ forms })} options={type.forms.map((form) => ({ value: form.id, label: `on the ${form.name.toLowerCase()}` }))} />}
+            <WindowEditor window={rule.window} zone={vocabulary.time_zone} onChange={(window) => set({ window })} />
           </Part>
           <Part word="When" part="condition" faults={faults} pointer="/when">
-            <ConditionEditor condition={rule.when} type={type} vocabulary={vocabulary} onChange={(when) => set({ when })} />
+            <ConditionEditor condition={rule.when} ground={ground} onChange={(when) => set({ when })} />
+            {rule.when && <Radio.Group aria-label="Timing" value={rule.timing ?? "live"} onChange={(event) => set({ timing: event.target.value as Rule["timing"] })} options={[{ value: "live", label: "at every change" }, { value: "on_opening", label: "as the form was opened" }]} />}
           </Part>
           <Part word="Fields" part="targets" faults={faults} pointer="/targets">
             <TargetsEditor targets={rule.targets} type={type} vocabulary={vocabulary} onChange={(targets) => set({ targets })} />
           </Part>
           <Part word="Become" part="effects" faults={faults} pointer="/effects">
             <EffectsEditor effects={rule.effects} vocabulary={vocabulary} onChange={(effects) => set({ effects })} />
+            <ValueEffectsEditor effects={rule.effects} targets={rule.targets} ground={ground} onChange={(effects) => set({ effects })} />
           </Part>
+          {rule.when && (
+            <Part word="Otherwise" part="otherwise" faults={faults} pointer="/otherwise">
+              {rule.otherwise
+                ? <><EffectsEditor effects={rule.otherwise} vocabulary={vocabulary} label=" otherwise" onChange={(otherwise) => set({ otherwise })} /><button type="button" className="plain" onClick={() => set({ otherwise: undefined })}>nothing otherwise</button></>
+                : <span><span className="soft">what holds without the rule holds again; </span><button type="button" className="plain" onClick={() => set({ otherwise: [{ effect: rule.effects.some((effect) => effect.effect === "lock") ? "unlock" : "show" }] })}>give effects of its own</button></span>}
+            </Part>
+          )}
           <Part word="Kind" part="kind" faults={faults} pointer="/kind">
             <Radio.Group aria-label="Kind of rule" value={rule.kind} onChange={(event) => setKind(event.target.value as Rule["kind"])}
               options={[{ value: "ordinary", label: "ordinary" }, { value: "guardrail", label: "guardrail: no ordinary rule can loosen it" }]} />
@@ -146,6 +188,7 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
             </label>
           </Part>
         </fieldset>
+        {!readOnly && dirty && <Consequences rule={settled} sound={preview.data !== undefined && faults.length === 0 && rule.title.trim() !== ""} />}
         {!readOnly && <ChangedCells preview={preview.data} type={type} pending={preview.isFetching} kept={!dirty} />}
         {preview.error ? <ProblemNotice error={preview.error} /> : null}
         {error ? <ProblemNotice error={error} /> : null}
@@ -154,6 +197,7 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
             <Button type="primary" loading={busy} disabled={!dirty || faults.length > 0 || rule.title.trim() === ""} onClick={() => void save(draft?.etag ?? null)}>Keep in change set</Button>
             <Button disabled={!dirty} onClick={() => {
               dropDraft(name);
+              forget(name);
               if (fresh) onChoose("");
             }}>Discard my edit</Button>
             {dirty && faults.length > 0 && <span className="soft">{faults.length === 1 ? "One part is" : "Some parts are"} missing or wrong.</span>}

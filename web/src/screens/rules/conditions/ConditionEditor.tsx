@@ -1,0 +1,112 @@
+import { Select } from "antd";
+import { useRef, type KeyboardEvent } from "react";
+import type { Condition } from "../../../api/types";
+import { ComparisonEditor, blankComparison } from "./ComparisonEditor";
+import { copyPart, useCopied } from "./copied";
+import { operandKey, subjectOf, type Ground } from "./operands";
+import { join, moved, partsOf, replaceAt, type Path } from "./tree";
+
+const DEEPEST = 8;
+
+type Props = { condition: Condition | undefined; ground: Ground; onChange: (condition: Condition | undefined) => void };
+
+/** The condition of a rule: nothing, or a tree of all, any and not over comparisons. Alt and an arrow key move a part. */
+export function ConditionEditor({ condition, ground, onChange }: Props) {
+  const copied = useCopied();
+  const root = useRef<HTMLDivElement>(null);
+  if (!condition) {
+    return (
+      <span className="row-flex">
+        <span><span className="soft">always; </span><button type="button" className="plain" onClick={() => onChange(blankComparison(ground))}>add a condition</button></span>
+        {copied?.type === ground.type.id && <button type="button" className="plain" onClick={() => onChange(copied.part)}>paste the copied part</button>}
+      </span>
+    );
+  }
+  const move = (path: Path, by: 1 | -1) => {
+    const next = moved(condition, path, by);
+    if (next === condition) return;
+    onChange(next);
+    // The focus goes with the part, so that it can be moved on.
+    const place = [...path.slice(0, -1), (path.at(-1) ?? 0) + by].join(".");
+    requestAnimationFrame(() => root.current?.querySelector<HTMLElement>(`[data-place="${place}"] input, [data-place="${place}"] button`)?.focus());
+  };
+  const edit: Edit = {
+    ground, move, copied: copied?.type === ground.type.id ? copied.part : null,
+    put: (path, next) => onChange(replaceAt(condition, path, next)),
+  };
+  return <div ref={root}><Part node={condition} path={[]} siblings={1} edit={edit} /></div>;
+}
+
+type Edit = { ground: Ground; copied: Condition | null; put: (path: Path, next: Condition | undefined) => void; move: (path: Path, by: 1 | -1) => void };
+type PartProps = { node: Condition; path: Path; siblings: number; edit: Edit };
+
+function Part({ node, path, siblings, edit }: PartProps) {
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (!event.altKey || (event.key !== "ArrowUp" && event.key !== "ArrowDown")) return;
+    event.preventDefault();
+    event.stopPropagation();
+    edit.move(path, event.key === "ArrowUp" ? -1 : 1);
+  };
+  return (
+    <div className="condition" data-place={path.join(".")} role="group" aria-label={partName(node, edit.ground)} onKeyDown={siblings > 1 ? onKeyDown : undefined}>
+      {partsOf(node).length > 0 ? <Joined node={node} path={path} siblings={siblings} edit={edit} /> : (
+        <>
+          <div className="line"><ComparisonEditor node={node} ground={edit.ground} onChange={(next) => edit.put(path, next)} /></div>
+          <Tools node={node} path={path} siblings={siblings} edit={edit} />
+        </>
+      )}
+    </div>
+  );
+}
+
+/** A group, or a "not", and what is in it. */
+function Joined({ node, path, siblings, edit }: PartProps) {
+  const parts = partsOf(node);
+  const how = node.not ? "not" : node.all ? "all" : "any";
+  const change = (next: string) => edit.put(path, next === "not" ? { not: node } : { [next]: parts });
+  return (
+    <>
+      <div className="line">
+        {how === "not"
+          ? <><b>not</b><span className="soft">the opposite of</span></>
+          : <Select aria-label="Join" value={how} onChange={change} options={[{ value: "all", label: "all of these hold" }, { value: "any", label: "any of these holds" }]} style={{ width: 164 }} />}
+      </div>
+      {parts.map((part, index) => <Part key={index} node={part} path={[...path, index]} siblings={parts.length} edit={edit} />)}
+      <Tools node={node} path={path} siblings={siblings} edit={edit} />
+    </>
+  );
+}
+
+/** What can be done with a part. */
+function Tools({ node, path, siblings, edit }: PartProps) {
+  const { ground, copied, put, move } = edit;
+  const index = path.at(-1) ?? 0;
+  const name = partName(node, ground);
+  const group = node.all ? "all" : node.any ? "any" : null;
+  const add = (more: Condition) => (group ? put(path, { [group]: [...partsOf(node), more] }) : undefined);
+  const deeper = path.length < DEEPEST;
+  return (
+    <div className="tools">
+      {group && <button type="button" className="plain" onClick={() => add(blankComparison(ground))}>add a comparison</button>}
+      {group && deeper && <button type="button" className="plain" onClick={() => add({ [group === "all" ? "any" : "all"]: [blankComparison(ground), blankComparison(ground)] })}>add a group</button>}
+      {group && copied && <button type="button" className="plain" onClick={() => add(copied)}>paste</button>}
+      {deeper && !group && <button type="button" className="plain" onClick={() => put(path, join(node, "all", blankComparison(ground)))}>and …</button>}
+      {deeper && !group && <button type="button" className="plain" onClick={() => put(path, join(node, "any", blankComparison(ground)))}>or …</button>}
+      {node.not
+        ? <button type="button" className="plain" onClick={() => put(path, node.not)}>take the “not” away</button>
+        : deeper && <button type="button" className="plain" onClick={() => put(path, { not: node })}>turn into its opposite</button>}
+      {siblings > 1 && <button type="button" className="plain" disabled={index === 0} aria-label={`Move ${name} up`} onClick={() => move(path, -1)}>up</button>}
+      {siblings > 1 && <button type="button" className="plain" disabled={index === siblings - 1} aria-label={`Move ${name} down`} onClick={() => move(path, 1)}>down</button>}
+      <button type="button" className="plain" aria-label={`Copy ${name}`} onClick={() => copyPart({ type: ground.type.id, part: node })}>copy</button>
+      <button type="button" className="plain" aria-label={`Remove ${name}`} onClick={() => put(path, undefined)}>remove</button>
+    </div>
+  );
+}
+
+/** What a part is called where it is moved, copied or removed. */
+function partName(node: Condition, ground: Ground): string {
+  if (node.all) return "all of these";
+  if (node.any) return "any of these";
+  if (node.not) return "the opposite";
+  return `the comparison of ${subjectOf(operandKey(node.left), ground)?.name ?? "a field"}`;
+}

@@ -1,0 +1,44 @@
+import { useCallback, useSyncExternalStore } from "react";
+import type { Rule } from "../../api/types";
+
+/** Edits of one rule that can be taken back, newest last, and those that were. */
+type Stacks = { past: Rule[]; future: Rule[]; at: number };
+
+/** Keystrokes closer together than this, in milliseconds, are one edit. */
+const PAUSE = 700;
+const LIMIT = 200;
+const BLANK: Stacks = { past: [], future: [], at: 0 };
+const histories = new Map<string, Stacks>();
+const listeners = new Set<() => void>();
+
+const keep = (name: string, stacks: Stacks) => {
+  histories.set(name, stacks);
+  listeners.forEach((listener) => listener());
+};
+
+/** Remembers what a rule was before an edit. */
+export function remember(name: string, before: Rule): void {
+  const { past, at } = histories.get(name) ?? BLANK;
+  const now = Date.now();
+  keep(name, { past: now - at < PAUSE && past.length > 0 ? past : [...past, before].slice(-LIMIT), future: [], at: now });
+}
+
+export function forget(name: string): void {
+  keep(name, BLANK);
+}
+
+/** Taking edits of a rule back and bringing them again; each gives the rule as it then is, or null. */
+export function useHistory(name: string) {
+  const stacks = useSyncExternalStore((listener) => {
+    listeners.add(listener);
+    return () => listeners.delete(listener);
+  }, useCallback(() => histories.get(name) ?? BLANK, [name]));
+  const step = (from: "past" | "future", current: Rule): Rule | null => {
+    const rule = stacks[from].at(-1);
+    if (!rule) return null;
+    const to = from === "past" ? "future" : "past";
+    keep(name, { ...stacks, [from]: stacks[from].slice(0, -1), [to]: [...stacks[to], current], at: 0 });
+    return rule;
+  };
+  return { canUndo: stacks.past.length > 0, canRedo: stacks.future.length > 0, undo: (current: Rule) => step("past", current), redo: (current: Rule) => step("future", current) };
+}
