@@ -1,6 +1,7 @@
 import { Button } from "antd";
 import { useState } from "react";
-import { useCatalogue, useDirectory } from "../../api/queries";
+import { useSearchParams } from "react-router";
+import { useCatalogue, useDirectory, usePeople } from "../../api/queries";
 import type { Catalogue, FieldState, RecordType } from "../../api/types";
 import { Glyph } from "../../ink/Glyph";
 import { QuestionStrip } from "../../question/QuestionStrip";
@@ -9,6 +10,13 @@ import { ImportPanel } from "../../shared/ImportPanel";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useAccount } from "../../shell/account";
+import { FormPreviewPane } from "./FormPreviewPane";
+import { FormsEditor } from "./FormsEditor";
+import { FormulaEditor } from "./FormulaEditor";
+import { PathEditor } from "./PathEditor";
+import { TypeBar } from "./TypeBar";
+import { useTypeDraft } from "./typeDraft";
+import { useTypePreview } from "./useTypePreview";
 
 /** Record types with their fields, labels and baselines. */
 export default function CatalogueScreen() {
@@ -30,13 +38,14 @@ export default function CatalogueScreen() {
             {may("import") && <p style={{ margin: 0, padding: 14 }}><Button onClick={() => setImporting(true)}>Import from a file</Button></p>}
             <p style={{ margin: 0, padding: "0 14px" }}><a href={`/api/policy?state=${question.state}`} download="policy.json">Export the policy</a></p>
           </nav>
-          <div className="sheet" tabIndex={0} role="region" aria-label="Record type">
-            {catalogue.error ? <ProblemNotice error={catalogue.error} onAgain={() => void catalogue.refetch()} /> : null}
-            {!data && !catalogue.error && <Loading />}
-            {data && !type && <div className="empty">No record type yet. Import one: a JSON Schema, a CSV list of fields, or a policy document.</div>}
-            {data && type && <Fields type={type} catalogue={data} />}
-            {data && <Labels catalogue={data} />}
-          </div>
+          {data && type ? <TypeView key={type.id} kept={type} catalogue={data} /> : (
+            <div className="sheet">
+              {catalogue.error ? <ProblemNotice error={catalogue.error} onAgain={() => void catalogue.refetch()} /> : null}
+              {!data && !catalogue.error && <Loading />}
+              {data && <div className="empty">No record type yet. Import one: a JSON Schema, a CSV list of fields, or a policy document.</div>}
+              {data && <Labels catalogue={data} />}
+            </div>
+          )}
         </div>
       </main>
       {importing && <ImportPanel kinds={["fields-json-schema", "fields-csv", "policy"]} onClose={() => setImporting(false)} />}
@@ -44,16 +53,56 @@ export default function CatalogueScreen() {
   );
 }
 
-function Fields({ type, catalogue }: { type: RecordType; catalogue: Catalogue }) {
+const VIEWS = { fields: "Fields", forms: "Forms", path: "Path of stages" } as const;
+type View = keyof typeof VIEWS;
+
+/** One record type, looked at and edited; forms and path with the form that somebody would get beside them. */
+function TypeView({ kept, catalogue }: { kept: RecordType; catalogue: Catalogue }) {
+  const { question } = useSubject();
+  const { may } = useAccount();
+  const [search, setSearch] = useSearchParams();
+  const [person, setPerson] = useState("");
+  const draft = useTypeDraft(kept);
+  const asked = search.get("view") ?? "";
+  const view: View = asked in VIEWS ? (asked as View) : "fields";
+  const beside = view !== "fields";
+  const someone = usePeople("", "", 1, 1).data?.items[0]?.id ?? "";
+  const preview = useTypePreview(draft.type, question, person || question.as || someone, beside || draft.dirty);
+  const readOnly = !may("edit") || question.state === "in_force";
+  const editing = { type: draft.type, readOnly, onChange: draft.put };
+  const choose = (next: View) => setSearch((before) => {
+    const parts = new URLSearchParams(before);
+    parts.set("view", next);
+    return parts;
+  });
+  return (
+    <div className={beside ? "type-view beside" : "type-view"}>
+      <div className="sheet" tabIndex={0} role="region" aria-label="Record type">
+        <div className="head">
+          <h1>{kept.name}</h1>
+          <span className="soft">{kept.fields.length} fields in {kept.sections.length} sections; {kept.rules} rules; {kept.records} records</span>
+          <span className="push states" role="group" aria-label="What to look at">
+            {(Object.keys(VIEWS) as View[]).map((each) => <button type="button" key={each} aria-pressed={each === view} onClick={() => choose(each)}>{VIEWS[each]}</button>)}
+          </span>
+        </div>
+        {draft.dirty && !readOnly && <TypeBar type={draft.type} etag={draft.etag} faults={preview.data?.faults ?? []} onDrop={draft.drop} />}
+        {view === "fields" && <><Fields {...editing} catalogue={catalogue} /><Labels catalogue={catalogue} /></>}
+        {view === "forms" && <FormsEditor {...editing} />}
+        {view === "path" && <PathEditor {...editing} />}
+      </div>
+      {beside && <FormPreviewPane preview={preview.data} person={person || question.as || someone} mode={question.mode} onPerson={setPerson} />}
+    </div>
+  );
+}
+
+type FieldsProps = { type: RecordType; readOnly: boolean; onChange: (type: RecordType) => void; catalogue: Catalogue };
+
+function Fields({ type, readOnly, onChange, catalogue }: FieldsProps) {
   const kinds = new Map(catalogue.vocabulary.kinds.map((kind) => [kind.name, kind.title]));
   const labels = new Map(catalogue.labels.map((label) => [label.id, label]));
   const baselines = catalogue.baselines.filter((baseline) => baseline.record_type === type.id);
   return (
     <>
-      <div className="head">
-        <h1>{type.name}</h1>
-        <span className="soft">{type.fields.length} fields in {type.sections.length} sections; {type.rules} rules; {type.records} records</span>
-      </div>
       <table className="ruled">
         <thead><tr><th className="margin" style={{ width: 230 }}>Field</th><th>Kind</th><th>Sensitivity</th><th>Starts as</th><th>Holds</th></tr></thead>
         {type.sections.map((section) => (
@@ -67,7 +116,7 @@ function Fields({ type, catalogue }: { type: RecordType; catalogue: Catalogue })
                   <td>{kinds.get(field.kind) ?? field.kind}</td>
                   <td><span className={`tag ${field.label}`}>{label?.name ?? field.label}</span></td>
                   <td><Start state={{ ...label?.start, ...field.baseline }} />{field.baseline && <div className="tag">by its own baseline</div>}</td>
-                  <td className="wrap soft">{field.formula ?? field.options?.map((option) => option.name).join(", ") ?? field.refers_to ?? field.sample}</td>
+                  <td className="wrap soft">{field.kind === "computed" ? <FormulaEditor field={field} type={type} readOnly={readOnly} onChange={onChange} /> : field.options?.map((option) => option.name).join(", ") ?? field.refers_to ?? field.sample}</td>
                 </tr>
               );
             })}

@@ -12,7 +12,7 @@ export function Changed({ lines, title, none, both = false }: { lines: Differenc
         {lines.map((line) => (
           <li key={line.field} data-changed={line.field}>
             <b>{line.name}</b>
-            <span className="from-to"><Met met={line.before} /><span aria-hidden="true">→</span><span className="visually-hidden">{both ? "against" : "becomes"}</span><Met met={line.after} /></span>
+            <span className="from-to"><Met met={line.before} silent={line.before.words === line.after.words} /><span aria-hidden="true">→</span><span className="visually-hidden">{both ? "against" : "becomes"}</span><Met met={line.after} /></span>
             {line.because.length > 0 && <span className="soft">because of {line.because.map((rule) => `${rule.number} ${rule.title}`).join(", ")}</span>}
           </li>
         ))}
@@ -21,6 +21,7 @@ export function Changed({ lines, title, none, both = false }: { lines: Differenc
   );
 }
 
-function Met({ met }: { met: Difference["before"] }) {
-  return <span className="met"><Glyph cell={met.level} small named={false} /><span>{LEVEL_NAMES[met.level]}{met.words && <span className="soft"> {met.words.length > 40 ? `${met.words.slice(0, 40)}…` : met.words}</span>}</span></span>;
+/** silent: leaves out a value that is the same on both sides. */
+function Met({ met, silent = false }: { met: Difference["before"]; silent?: boolean }) {
+  return <span className="met"><Glyph cell={met.level} small named={false} /><span>{LEVEL_NAMES[met.level]}{met.words && !silent && <span className="soft"> {met.words.length > 40 ? `${met.words.slice(0, 40)}…` : met.words}</span>}</span></span>;
 }

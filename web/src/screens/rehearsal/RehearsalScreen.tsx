@@ -11,9 +11,9 @@ import { QuestionStrip } from "../../question/QuestionStrip";
 import { MODES } from "../../question/useQuestion";
 import { useSubject } from "../../question/useSubject";
 import { Loading } from "../../shared/Loading";
+import { PersonSelect } from "../../shared/PersonSelect";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { ReasoningPanel } from "../map/ReasoningPanel";
-import { BesidePick } from "./BesidePick";
 import { Changed } from "./Changed";
 import { saveAsFile } from "./saveAsFile";
 
@@ -40,7 +40,7 @@ export default function RehearsalScreen() {
       <QuestionStrip who="person" tools={
         <>
           {type?.forms && <Select size="small" aria-label="Form" value={form} onChange={(next: string) => put("form", next)} popupMatchSelectWidth={false} options={[{ value: "", label: "the form that is theirs" }, ...type.forms.map((each) => ({ value: each.id, label: each.name }))]} />}
-          <BesidePick beside={beside} onPick={(next) => put("beside", next)} />
+          <PersonSelect small clearable label="Beside" placeholder="beside nobody" prefix="beside" person={beside} onPick={(next) => put("beside", next)} />
           <Checkbox checked={ghosts} onChange={(event) => put("ghosts", event.target.checked ? "yes" : "")}>Show hidden</Checkbox>
         </>
       } />

@@ -1,8 +1,8 @@
 import { Input, InputNumber, Select } from "antd";
-import { useState } from "react";
-import { useDirectory, usePeople } from "../../../api/queries";
+import { useDirectory } from "../../../api/queries";
 import type { Operand } from "../../../api/types";
 import { audienceOptions, principalKey, principalOf } from "../../../shared/audiences";
+import { PersonSelect } from "../../../shared/PersonSelect";
 import { operandGroups, operandKey, operandOf, type Ground, type Subject } from "./operands";
 
 export type Scalar = string | number | boolean;
@@ -11,7 +11,7 @@ export type Scalar = string | number | boolean;
 export function ValueInput({ label, value, subject, onChange }: { label: string; value: Scalar; subject: Subject; onChange: (value: Scalar) => void }) {
   if (subject.family === "flag") return <Select aria-label={label} value={value === false ? "no" : "yes"} onChange={(next) => onChange(next === "yes")} options={[{ value: "yes", label: "yes" }, { value: "no", label: "no" }]} />;
   if (subject.options) return <Select aria-label={label} value={String(value)} onChange={onChange} style={{ minWidth: 110 }} popupMatchSelectWidth={false} options={subject.options.map((option) => ({ value: option.id, label: option.name }))} />;
-  if (subject.family === "person") return <PersonPick label={label} value={String(value)} onChange={onChange} />;
+  if (subject.family === "person") return <PersonSelect label={label} person={String(value)} onPick={onChange} />;
   const kind = subject.family === "date" ? "date" : "text";
   return <Input aria-label={label} type={kind} value={String(value)} onChange={(event) => onChange(event.target.value)} style={{ width: kind === "date" ? 150 : 130 }} inputMode={subject.family === "number" ? "decimal" : undefined}
     placeholder={subject.family === "time" ? "2026-03-31T14:10:00Z" : undefined} />;
@@ -56,14 +56,4 @@ export function ValueOrLookup({ operand, subject, ground, except, valueLabel = "
       {operand.today !== undefined && <span className="row-flex" style={{ gap: 5 }}>and <InputNumber aria-label="Days later" precision={0} min={-36500} max={36500} value={operand.today} onChange={(days) => onChange({ today: days ?? 0 })} style={{ width: 80 }} /> days</span>}
     </>
   );
-}
-
-function PersonPick({ label, value, onChange }: { label: string; value: string; onChange: (value: string) => void }) {
-  const [search, setSearch] = useState("");
-  const people = usePeople(search, "", 1, 30);
-  const chosen = usePeople(value, "", 1, 3);
-  const options = (people.data?.items ?? []).map((user) => ({ value: user.id, label: user.name }));
-  const known = chosen.data?.items.find((user) => user.id === value);
-  if (known && !options.some((option) => option.value === value)) options.unshift({ value: known.id, label: known.name });
-  return <Select aria-label={label} showSearch={{ filterOption: false, onSearch: setSearch }} value={value || undefined} placeholder="A person" onChange={onChange} style={{ minWidth: 150 }} options={options} />;
 }

@@ -1,0 +1,43 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { App, Button } from "antd";
+import { useState } from "react";
+import { ask, ProblemError } from "../../api/client";
+import type { Fault, RecordType } from "../../api/types";
+import { ProblemNotice } from "../../shared/ProblemNotice";
+import { documentOf } from "./typeDraft";
+
+type Props = { type: RecordType; etag: string; faults: Fault[]; onDrop: () => void };
+
+/** Keeps the edits of a record type in the change set, or drops them; says what is wrong with them. */
+export function TypeBar({ type, etag, faults, onDrop }: Props) {
+  const client = useQueryClient();
+  const { message } = App.useApp();
+  const [busy, setBusy] = useState(false);
+  const [error, setError] = useState<unknown>(null);
+  const save = async () => {
+    setBusy(true);
+    setError(null);
+    try {
+      await ask(`/api/record-types/${encodeURIComponent(type.id)}`, { method: "PUT", body: { record_type: documentOf(type) }, ifMatch: etag });
+      onDrop();
+      await client.invalidateQueries({ queryKey: ["policy"] });
+      message.success("Kept in the change set");
+    } catch (caught) {
+      setError(caught);
+    } finally {
+      setBusy(false);
+    }
+  };
+  const moved = error instanceof ProblemError && error.status === 412;
+  return (
+    <div className="type-bar" role="region" aria-label="Edits of the record type">
+      {faults.length > 0 && <ul className="faults" role="alert">{faults.slice(0, 5).map((fault) => <li key={`${fault.pointer} ${fault.message}`}><span className="mono">{fault.pointer}</span> {fault.message}</li>)}</ul>}
+      {error ? <ProblemNotice error={error} title={moved ? "Somebody else changed this record type since you began; nothing of yours is lost" : undefined} /> : null}
+      <div className="row-flex">
+        <Button type="primary" loading={busy} disabled={faults.length > 0} onClick={() => void save()}>Keep in change set</Button>
+        <Button onClick={onDrop}>Discard my edit</Button>
+        <span className="tag mark-verm">not kept yet; safe in this browser</span>
+      </div>
+    </div>
+  );
+}
