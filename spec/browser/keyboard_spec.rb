@@ -49,7 +49,7 @@ RSpec.describe "By keyboard alone" do
   it "edits and saves a record" do
     enter_as("ilka", at: "/records/outgoing-loan/LN-0042?mode=edit")
     expect(page).to have_css(".form-row[data-field='borrower_telephone'] input")
-    12.times do
+    16.times do
       keys(:tab)
       break if page.evaluate_script("document.activeElement.getAttribute('placeholder')") == "Type to replace it unseen"
     end

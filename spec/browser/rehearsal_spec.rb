@@ -18,7 +18,7 @@ RSpec.describe "Rehearsal" do
 
   it "shows where hidden fields would stand, only when asked" do
     expect(page).to have_no_css("[data-level='hidden']")
-    find("label", text: "Show hidden fields").click
+    find("label", text: "Show hidden").click
     expect(page).to have_css(".form-row[data-field='unit_value'] .ghost-value", text: "hidden from Tomas Reyl")
     expect(page).to have_current_path(/ghosts=yes/)
   end
@@ -39,7 +39,7 @@ RSpec.describe "Rehearsal" do
   end
 
   it "has no barrier for assistive technology" do
-    find("label", text: "Show hidden fields").click
+    find("label", text: "Show hidden").click
     expect(page).to have_css(".ghost-value")
     expect_no_barrier
   end

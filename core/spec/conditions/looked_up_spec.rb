@@ -81,7 +81,8 @@ RSpec.describe CobaltLedger::Conditions do
     "an unknown field of a related record" => [[{ "through" => "object", "field" => "weight" }, "is_filled"], "/rules/0/when/left/field: Object has no field “weight”"],
     "an attribute nobody has" => [[{ "attribute" => "shoe_size" }, "is_filled"], "/rules/0/when/left/attribute: nobody in the directory has an attribute “shoe_size”"],
     "a group nobody knows" => [[{ "field" => "keeper" }, "member_of", { "members" => [{ "group" => "ghosts" }] }], "/rules/0/when/right/members/0: there is no group “ghosts” in the directory"],
-    "a block that is none" => [[{ "network" => true }, "within_network", { "values" => ["192.0.2.0/99"] }], "/rules/0/when/right/values/0: the network must be an address or a block like 192.0.2.0/24 or 2001:db8::/32"],
+    "a block that is none" => [[{ "network" => true }, "within_network", { "values" => ["192.0.2.0/99"] }],
+                               "/rules/0/when/right/values/0: the network must be an address or a block like 192.0.2.0/24 or 2001:db8::/32"],
     "a place that is none" => [[{ "place" => true }, "equal", { "value" => "moon" }], "/rules/0/when/right/value: the place is not one of the options: reading-room"],
     "days where members belong" => [[{ "field" => "keeper" }, "member_of", { "days" => 3 }], "/rules/0/when/right: “is a member of” takes roles, groups, departments or units"],
     "asking whether a stored value was changed" => [[{ "stored" => "count" }, "was_changed"], "/rules/0/when/compare: “was changed” can only be asked of a field on the screen"]

@@ -8,7 +8,8 @@ RSpec.describe CobaltLedger::Decisions::Difference do
   def lines(engine, before, after) = described_class.new(engine, before, after).lines.map(&:to_h)
 
   it "tells what a keystroke changed: the field, from, to, and because of which rule" do
-    made = engine(rule("notes", "lock", when: compare("stage", "equal", "signed")), rule("location", { "effect" => "set", "to" => { "value" => "store 1" } }, "show", when: compare("stage", "equal", "signed")))
+    made = engine(rule("notes", "lock", when: compare("stage", "equal", "signed")), rule("location", { "effect" => "set", "to" => { "value" => "store 1" } }, "show",
+                                                                                         when: compare("stage", "equal", "signed")))
     found = lines(made, ask(made, "asha"), ask(made, "asha", stage: "signed", count: 2, value: 3))
     expect(found.map { |line| [line["name"], line["before"], line["after"], line["because"].map { |rule| rule["number"] }] }).to eq(
       [["Stage", { "level" => "editable", "words" => nil }.compact, { "level" => "editable", "words" => "Signed" }, []],

@@ -2,11 +2,9 @@
 
 RSpec.describe CobaltLedger::Rules::Window do
   def window(**document)
-    found = []
     faults = CobaltLedger::FaultList.new
     read = CobaltLedger::Formats::WindowReader.new("Europe/London", faults).read(document.transform_keys(&:to_s), "/window")
-    faults.each { |fault| found << fault.to_s }
-    read || found
+    read || faults.map(&:to_s)
   end
 
   def open?(time, **document) = window(**document).cover?(Time.iso8601(time))

@@ -58,8 +58,10 @@ class PolicyGenerator
     condition = chance(0.6) ? condition(2) : nil
     sections = chance(0.2)
     written = sections ? [] : value_effects(fields)
+    fields = [written.first["on"]] if written.any?
+    targets = sections ? { "sections" => [pick(%w[main other])] } : { "fields" => fields }
     { "id" => "r#{index}", "title" => "Rule #{index}", "kind" => chance(0.25) ? "guardrail" : "ordinary", "rank" => index + 1, "record_type" => "loan",
-      "state" => chance(0.1) ? "off" : "on", "targets" => sections ? { "sections" => [pick(%w[main other])] } : { "fields" => written.any? ? [written.first["on"]] : fields },
+      "state" => chance(0.1) ? "off" : "on", "targets" => targets,
       "audience" => audience, "reach" => reach, "when" => condition, "timing" => @looking_back && chance(0.1) ? "on_opening" : nil,
       "otherwise" => condition && chance(0.2) ? effects([pick(%w[hide show lock unlock require])]) : nil,
       "effects" => effects(effects) + written.map { |effect| effect.except("on") } }.compact

@@ -46,14 +46,14 @@ class ReferenceResolver
   def written(base, entered, effects)
     return {} unless %w[create edit].include?(@question["mode"])
 
-    halves = @policy["rules"].select { |rule| matters?(rule) }.sort_by { |rule| [rule["kind"] == "guardrail" ? 0 : 1, rule["rank"]] }.flat_map { |rule| halves_of(rule).map { |effects, outcome| [rule, effects, outcome] } }
-    halves = halves.select { |_, _, outcome| outcome }
+    acting = @policy["rules"].select { |rule| matters?(rule) }.sort_by { |rule| [rule["kind"] == "guardrail" ? 0 : 1, rule["rank"]] }
+    halves = acting.flat_map { |rule| halves_of(rule).map { |given, outcome| [rule, given, outcome] } }.select { |_, _, outcome| outcome }
     clears = each_target(halves, *(["hide"] & effects)).select { |field, effect| effect["clear"] && state_of(field)["visibility"] == "hidden" }.to_h { |field, _| [field["id"], nil] }
-    each_target(halves, *(effects - ["hide"])).each_with_object(clears) do |(field, effect), found|
-      next if found.key?(field["id"]) || (effect["effect"] == "default" && (@question["mode"] != "create" || entered.key?(field["id"]) || !base[field["id"]].nil?))
+    each_target(halves, *(effects - ["hide"])).reduce(clears) do |found, (field, effect)|
+      next found if found.key?(field["id"]) || (effect["effect"] == "default" && (@question["mode"] != "create" || entered.key?(field["id"]) || !base[field["id"]].nil?))
 
       value = effect["to"] ? looked_up(effect["to"]) : nil
-      found[field["id"]] = value unless value.equal?(WRONG)
+      value.equal?(WRONG) ? found : found.merge(field["id"] => value)
     end
   end
 
@@ -88,7 +88,9 @@ class ReferenceResolver
   end
 
   def state_of(field)
-    speaking = @policy["rules"].select { |rule| speaks?(rule, field) }.flat_map { |rule| halves_of(rule).map { |effects, outcome| [rule.merge("effects" => effects.select { |each| GIVES[each["effect"]] }), outcome] } }
+    speaking = @policy["rules"].select { |rule| speaks?(rule, field) }.flat_map do |rule|
+      halves_of(rule).map { |effects, outcome| [rule.merge("effects" => effects.select { |each| GIVES[each["effect"]] }), outcome] }
+    end
     speaking.reject! { |_, outcome| outcome == false }
     ordinary, guardrails = speaking.partition { |rule, _| rule["kind"] == "ordinary" }
     state = ruled(baseline(field), ordinary)
@@ -230,7 +232,7 @@ class ReferenceResolver
   end
 
   def compare(condition)
-    return changed?(condition["left"]["field"]) if condition["compare"] == "was_changed"
+    return changed(condition["left"]["field"]) if condition["compare"] == "was_changed"
 
     left = condition["left"]["stored"] ? value(condition["left"]["stored"], @question["stored"] || {}) : value(condition["left"]["field"])
     return nil if left.equal?(WRONG)
@@ -256,9 +258,9 @@ class ReferenceResolver
     end
   end
 
-  def changed?(id)
+  def changed(id)
     pair = [value(id), value(id, @question["stored"] || {})]
-    pair.any? { |each| each.equal?(WRONG) } ? nil : pair[0] != pair[1]
+    pair.include?(WRONG) ? nil : pair[0] != pair[1]
   end
 
   def value(id, values = @values)

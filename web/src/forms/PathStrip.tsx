@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useState, type KeyboardEvent } from "react";
 import type { RecordPath } from "../api/types";
 import { Glyph } from "../ink/Glyph";
 
@@ -9,12 +9,21 @@ export function PathStrip({ path }: { path: RecordPath }) {
   const here = path.stages.find((stage) => stage.standing === "here") ?? path.stages[0];
   const [looked, setLooked] = useState<string | null>(null);
   const shown = path.stages.find((stage) => stage.id === looked) ?? here;
+  // One stop for the tab key; the arrow keys walk along the path.
+  const onKeyDown = (event: KeyboardEvent<HTMLElement>) => {
+    const by = event.key === "ArrowRight" ? 1 : event.key === "ArrowLeft" ? -1 : 0;
+    const next = by === 0 ? undefined : path.stages[path.stages.findIndex((stage) => stage.id === shown?.id) + by];
+    if (!next) return;
+    event.preventDefault();
+    setLooked(next.id);
+    event.currentTarget.querySelector<HTMLElement>(`[data-stage="${next.id}"]`)?.focus();
+  };
   return (
     <section className="path" aria-label={`Path: ${path.name}`}>
-      <ol>
+      <ol onKeyDown={onKeyDown}>
         {path.stages.map((stage) => (
           <li key={stage.id} className={stage.standing} aria-current={stage.standing === "here" ? "step" : undefined}>
-            <button type="button" aria-pressed={stage.id === shown?.id} title={STANDING[stage.standing]} onClick={() => setLooked(stage.id)}>{stage.name}</button>
+            <button type="button" data-stage={stage.id} tabIndex={stage.id === shown?.id ? 0 : -1} aria-pressed={stage.id === shown?.id} title={STANDING[stage.standing]} onClick={() => setLooked(stage.id)}>{stage.name}</button>
           </li>
         ))}
       </ol>

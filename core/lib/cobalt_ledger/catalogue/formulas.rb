@@ -17,8 +17,9 @@ module CobaltLedger
         # names: Hash of identifier to name; without it blank inputs are not named.
         def words(names = nil)
           return REASONS.fetch(kind) unless kind == "inputs"
+          return "an input is blank" unless names
 
-          names ? "#{Words.list(inputs.map { |id| names[id] || id })} #{inputs.size == 1 ? 'is' : 'are'} blank" : "an input is blank"
+          "#{Words.list(inputs.map { |id| names[id] || id })} #{inputs.size == 1 ? 'is' : 'are'} blank"
         end
       end
 
@@ -91,7 +92,7 @@ module CobaltLedger
         number(step.tree.value(step.inputs.to_h { |input| [input, BigDecimal(values[input].to_r, 40)] }))
       rescue ZeroDivisionError, Dentaku::ZeroDivisionError
         Blank.new("division", [])
-      rescue Dentaku::Error, FloatDomainError, ArgumentError, NoMethodError, RangeError, TypeError, Math::DomainError
+      rescue Dentaku::Error, ArgumentError, NoMethodError, RangeError, TypeError
         Blank.new("undefined", [])
       end
 

@@ -66,9 +66,7 @@ module CobaltLedger
 
       def values(key)
         case key.first
-        when :entered, :stored then of_subject(@record_type.field(key[1]), literals(key))
-        when :related then of_subject(subject_of(key), literals(key))
-        when :attribute then of_subject(subject_of(key), literals(key))
+        when :entered, :stored, :related, :attribute then of_subject(subject_of(key), literals(key))
         when :network then networks(literals(key))
         when :place then [nil] + subject_of(key).options.map(&:id)
         else [false, true]
@@ -76,6 +74,8 @@ module CobaltLedger
       end
 
       def subject_of(key)
+        return @record_type.field(key[1]) if %i[entered stored].include?(key.first)
+
         operands.find { |operand| operand.reads == [key] }.subject
       end
 
@@ -133,7 +133,7 @@ module CobaltLedger
       def networks(blocks)
         within = blocks.map { |block| block.to_range.first }
         outside = %w[192.0.2.77 198.51.100.77 203.0.113.77 2001:db8::77].map { |text| IPAddr.new(text) }
-                                                                       .find { |each| blocks.none? { |block| block.family == each.family && block.include?(each) } }
+                                                                        .find { |each| blocks.none? { |block| block.family == each.family && block.include?(each) } }
         (within + [outside].compact).uniq
       end
 

@@ -21,7 +21,7 @@ module CobaltLedger
       def lines
         old = @engine.decide(@before)
         new = @engine.decide(@after)
-        ids = old.fields.keys.select { |id| seen(old, id) != seen(new, id) }
+        ids = old.fields.keys.reject { |id| seen(old, id) == seen(new, id) }
         return [] if ids.empty?
 
         old = @engine.decide(@before, reasoning: ids)

@@ -91,12 +91,17 @@ module CobaltLedger
         stuck = order.stuck
         stuck.map do |id, decision, account|
           name = question.record_type.field(id).name
-          next Refusal.new(field: id, kind: "locked", rules: [], words: "#{name}: these changes depend on each other too closely to be judged in one save; save them one after the other") if order.gave_up?
+          next tangled(id, name) if order.gave_up?
           next refusal(id, "hidden", "#{name} can't be set: it is hidden", account) if decision.hidden?
 
           kind = decision.masked? ? "masked" : "locked"
           refusal(id, kind, "#{name} can't be changed: it is #{kind}", account)
         end
+      end
+
+      def tangled(id, name)
+        Refusal.new(field: id, kind: "locked", rules: [],
+                    words: "#{name}: these changes depend on each other too closely to be judged in one save; save them one after the other")
       end
 
       def missing(decision, changes, refusals)

@@ -5,6 +5,8 @@ module CobaltLedger
     # Reads the effects of a rule, or of its otherwise, and judges what the schema can't: that none contradicts
     # another, and that masks and values suit every field they are meant for.
     class EffectsReader
+      WORDS = { value: "value", offer: "suggestion", refusal: "refusal" }.freeze
+
       # scope: Conditions::Scope.
       def initialize(scope, faults)
         @scope = scope
@@ -37,8 +39,6 @@ module CobaltLedger
           @faults.add("#{pointer}/#{index}", "another effect of this rule already decides the #{WORDS.fetch(claim, claim)}")
         end
       end
-
-      WORDS = { value: "value", offer: "suggestion", refusal: "refusal" }.freeze
 
       def one(effect, pointer)
         mask_suits(effect["mask"], "#{pointer}/mask") if effect["mask"]

@@ -20,7 +20,7 @@ module CobaltLedger
       # rule: Rule; record_type: Catalogue::RecordType. Array of String, empty when the title fits.
       def remarks(rule, record_type)
         given = (rule.effects + rule.otherwise).map { |effect| effect.class.registered_name }
-        promised = PROMISES.select { |words, effects| rule.title.match?(words) && (given & effects).empty? }
+        promised = PROMISES.select { |words, effects| rule.title.match?(words) && !given.intersect?(effects) }
                            .map { |_, effects| "The title speaks of #{DOING.fetch(effects.first)}, which the rule does not do." }
         promised + fields_named(rule, record_type).map { |field| "The title names #{field.name}, which the rule neither touches nor looks at." }
       end

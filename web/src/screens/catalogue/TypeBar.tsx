@@ -31,7 +31,7 @@ export function TypeBar({ type, etag, faults, onDrop }: Props) {
   const moved = error instanceof ProblemError && error.status === 412;
   return (
     <div className="type-bar" role="region" aria-label="Edits of the record type">
-      {faults.length > 0 && <ul className="faults" role="alert">{faults.slice(0, 5).map((fault) => <li key={`${fault.pointer} ${fault.message}`}><span className="mono">{fault.pointer}</span> {fault.message}</li>)}</ul>}
+      {faults.length > 0 && <div role="alert"><ul className="faults">{faults.slice(0, 5).map((fault) => <li key={`${fault.pointer} ${fault.message}`}><span className="mono">{fault.pointer}</span> {fault.message}</li>)}</ul></div>}
       {error ? <ProblemNotice error={error} title={moved ? "Somebody else changed this record type since you began; nothing of yours is lost" : undefined} /> : null}
       <div className="row-flex">
         <Button type="primary" loading={busy} disabled={faults.length > 0} onClick={() => void save()}>Keep in change set</Button>

@@ -93,7 +93,7 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
       setConflict(null);
       onChoose(saved.rule.id ?? "");
     } catch (caught) {
-      if (caught instanceof ProblemError && caught.status === 412 && caught.problem.current) setConflict({ theirs: caught.problem.current, etag: caught.problem.current_etag ?? "", mine: rule });
+      if (caught instanceof ProblemError && caught.status === 412 && caught.problem.current) setConflict({ theirs: caught.problem.current as Rule, etag: caught.problem.current_etag ?? "", mine: rule });
       else setError(caught);
     } finally {
       setBusy(false);

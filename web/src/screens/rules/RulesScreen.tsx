@@ -1,5 +1,5 @@
 import { Button, Input } from "antd";
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { useSearchParams } from "react-router";
 import { useRules } from "../../api/queries";
 import type { RuleView } from "../../api/types";
@@ -75,8 +75,13 @@ export default function RulesScreen() {
 
 function Row({ view, on, unsaved, onChoose }: { view: RuleView; on: boolean; unsaved: boolean; onChoose: () => void }) {
   const marks = [view.rule.state === "off" ? "switched off" : "", view.status === "in_force" ? "" : view.status, unsaved ? "unsaved edit" : ""].filter(Boolean);
+  const row = useRef<HTMLButtonElement>(null);
+  // A rule that was just kept, or that a link leads to, may stand far down the list.
+  useEffect(() => {
+    if (on) row.current?.scrollIntoView({ block: "nearest" });
+  }, [on, view.number]);
   return (
-    <button type="button" className={`rule-row ${on ? "on" : ""} ${view.rule.state === "off" ? "off" : ""}`} aria-pressed={on} onClick={onChoose}>
+    <button type="button" ref={row} className={`rule-row ${on ? "on" : ""} ${view.rule.state === "off" ? "off" : ""}`} aria-pressed={on} onClick={onChoose}>
       <span className="rank mono">{view.number}</span>
       <span className="body">
         <span className="title">{view.rule.title}{marks.length > 0 && <span className={`tag ${unsaved ? "mark-verm" : "mark-verd"}`}>{marks.join(", ")}</span>}</span>

@@ -8,7 +8,9 @@ export function SentenceWords({ segments, onPart }: { segments: Segment[]; onPar
         const key = `${index} ${segment.text}`;
         const part = segment.part;
         if (!part) return <span key={key}>{segment.text}</span>;
-        return onPart ? <button type="button" key={key} onClick={() => onPart(part)}>{segment.text}</button> : <b key={key}>{segment.text}</b>;
+        if (!onPart) return <b key={key}>{segment.text}</b>;
+        // No button element: browsers do not break one over lines, and a condition can be long.
+        return <span key={key} role="button" tabIndex={0} onClick={() => onPart(part)} onKeyDown={(event) => event.key === "Enter" && onPart(part)}>{segment.text}</span>;
       })}
     </span>
   );

@@ -24,7 +24,7 @@ export function ValueEffectsEditor({ effects, targets, ground, onChange }: Props
       <div className="facet">
         <span className="soft">Value</span>
         <span className="row-flex">
-          <Radio.Group aria-label="Value" value={value?.effect ?? ""} onChange={(event) => choose(event.target.value as string)} options={Object.entries(DOING).map(([name, label]) => ({ value: name, label, disabled: !subject && name !== "" && name !== "clear" }))} />
+          <Radio.Group aria-label="What becomes of the value" value={value?.effect ?? ""} onChange={(event) => choose(event.target.value as string)} options={Object.entries(DOING).map(([name, label]) => ({ value: name, label, disabled: !subject && name !== "" && name !== "clear" }))} />
           {value?.to && <To effect={value} subject={subject} ground={ground} onChange={(next) => put("value", next)} />}
         </span>
       </div>

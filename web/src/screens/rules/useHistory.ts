@@ -2,12 +2,12 @@ import { useCallback, useSyncExternalStore } from "react";
 import type { Rule } from "../../api/types";
 
 /** Edits of one rule that can be taken back, newest last, and those that were. */
-type Stacks = { past: Rule[]; future: Rule[]; at: number };
+type Stacks = { past: Rule[]; future: Rule[]; at: number; box: Element | null };
 
-/** Keystrokes closer together than this, in milliseconds, are one edit. */
+/** Keystrokes in one box closer together than this, in milliseconds, are one edit. */
 const PAUSE = 700;
 const LIMIT = 200;
-const BLANK: Stacks = { past: [], future: [], at: 0 };
+const BLANK: Stacks = { past: [], future: [], at: 0, box: null };
 const histories = new Map<string, Stacks>();
 const listeners = new Set<() => void>();
 
@@ -18,9 +18,17 @@ const keep = (name: string, stacks: Stacks) => {
 
 /** Remembers what a rule was before an edit. */
 export function remember(name: string, before: Rule): void {
-  const { past, at } = histories.get(name) ?? BLANK;
+  const { past, at, box } = histories.get(name) ?? BLANK;
   const now = Date.now();
-  keep(name, { past: now - at < PAUSE && past.length > 0 ? past : [...past, before].slice(-LIMIT), future: [], at: now });
+  const typing = textBox();
+  const goesOn = typing !== null && typing === box && now - at < PAUSE && past.length > 0;
+  keep(name, { past: goesOn ? past : [...past, before].slice(-LIMIT), future: [], at: now, box: typing });
+}
+
+/** The box that is typed into, if any. */
+function textBox(): Element | null {
+  const active = document.activeElement;
+  return active instanceof HTMLTextAreaElement || (active instanceof HTMLInputElement && active.type === "text") ? active : null;
 }
 
 export function forget(name: string): void {
@@ -37,7 +45,7 @@ export function useHistory(name: string) {
     const rule = stacks[from].at(-1);
     if (!rule) return null;
     const to = from === "past" ? "future" : "past";
-    keep(name, { ...stacks, [from]: stacks[from].slice(0, -1), [to]: [...stacks[to], current], at: 0 });
+    keep(name, { ...stacks, [from]: stacks[from].slice(0, -1), [to]: [...stacks[to], current], at: 0, box: null });
     return rule;
   };
   return { canUndo: stacks.past.length > 0, canRedo: stacks.future.length > 0, undo: (current: Rule) => step("past", current), redo: (current: Rule) => step("future", current) };

@@ -13,10 +13,9 @@ module CobaltLedger
         def self.words(_family) = "is a member of"
 
         def self.holds_in?(person, members, facts)
-          return nil unless facts.directory&.find(:user, person)
-
-          principals = facts.directory.principals_of(person)
-          members.any? { |member| principals.include?(member.kind, member.id) }
+          known = facts.directory&.find(:user, person)
+          principals = known && facts.directory.principals_of(person)
+          principals && members.any? { |member| principals.include?(member.kind, member.id) }
         end
       end
     end

@@ -13,10 +13,8 @@ module CobaltLedger
 
         def self.holds_in?(left, days, facts)
           today = facts.today
-          return nil if today.is_a?(Unreadable)
-
           day = left.is_a?(::Date) ? left : facts.local(left).to_date
-          day.between?(today - days, today)
+          today.is_a?(Unreadable) ? nil : day.between?(today - days, today)
         end
       end
     end

@@ -19,7 +19,7 @@ module CobaltLedger
         end
 
         def reads = [[:locked]]
-        def reader = ->(facts) { facts.locked }
+        def reader = lambda(&:locked)
         def to_h = { "locked" => true }
       end
     end

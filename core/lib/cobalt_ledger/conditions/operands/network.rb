@@ -19,7 +19,7 @@ module CobaltLedger
         end
 
         def reads = [[:network]]
-        def reader = ->(facts) { facts.network }
+        def reader = lambda(&:network)
         def to_h = { "network" => true }
       end
     end

@@ -21,7 +21,7 @@ module CobaltLedger
         end
 
         def reads = [[:place]]
-        def reader = ->(facts) { facts.place }
+        def reader = lambda(&:place)
         def to_h = { "place" => true }
       end
     end

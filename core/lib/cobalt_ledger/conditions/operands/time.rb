@@ -19,7 +19,7 @@ module CobaltLedger
         end
 
         def reads = [[:time]]
-        def reader = ->(facts) { facts.at }
+        def reader = lambda(&:at)
         def to_h = { "time" => true }
       end
     end

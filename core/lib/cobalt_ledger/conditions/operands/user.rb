@@ -19,7 +19,7 @@ module CobaltLedger
         end
 
         def reads = [[:user]]
-        def reader = ->(facts) { facts.user_id }
+        def reader = lambda(&:user_id)
         def to_h = { "user" => true }
       end
     end

@@ -10,9 +10,10 @@ module CobaltLedger
         gives :visibility, Decisions::Facets::HIDDEN
 
         def self.parameters = %w[clear]
-        def self.build(hash, _operand) = new(hash["clear"] || false)
+        def self.build(hash, _operand) = new(clear: hash["clear"] || false)
 
-        def initialize(clear = false)
+        # clear: true when the value goes with the field.
+        def initialize(clear:)
           super()
           @clear = clear
           freeze

@@ -1,0 +1,81 @@
+# frozen_string_literal: true
+
+# Nested conditions by mouse and by keyboard, and all that a rule can do beside showing and hiding.
+RSpec.describe "Conditions and effects of every kind" do
+  def expect_sentence(text) = expect(page).to(have_css(".reads", text: text))
+
+  before do
+    enter_as("mairin", at: "/rules?type=study-visit")
+    find(".rule-row", text: "Safeguarding with trained supervisors").click
+    expect_sentence("when not (Supervisor is a member of Safeguarding-Trained): Safeguarding notes and Visitor’s age are hidden.")
+  end
+
+  it "nests, moves by keyboard, copies into another rule and takes edits back" do
+    all("button", text: "or …").last.click
+    within(all("[data-place='1']").last) { choose_inside("Field compared", "Visitor’s age", "Visitor’s") }
+    expect_sentence("when not (Supervisor is a member of Safeguarding-Trained) or Visitor’s age is filled:")
+    all("[data-place='1'] input").first.send_keys(%i[alt up])
+    expect_sentence("when Visitor’s age is filled or not (Supervisor is a member of Safeguarding-Trained):")
+    click_button("Move the comparison of Visitor’s age down")
+    expect_sentence("when not (Supervisor is a member of Safeguarding-Trained) or Visitor’s age is filled:")
+    click_button("Copy the opposite")
+    click_button("Undo")
+    expect_sentence("when Visitor’s age is filled or not (Supervisor is a member of Safeguarding-Trained):")
+    click_button("Redo")
+    expect_sentence("when not (Supervisor is a member of Safeguarding-Trained) or Visitor’s age is filled:")
+    find(".rule-row", text: "Answering visitors").click
+    click_button("paste the copied part")
+    expect_sentence("when not (Supervisor is a member of Safeguarding-Trained): E-mail is shown.")
+  end
+
+  it "offers only what suits, by name, and says both halves" do
+    choose_option("Field compared", "the network", typing: "the network")
+    find("[aria-label='Comparison']").click
+    expect(all(".ant-select-item-option").map(&:text)).to eq(["is within"])
+    keys(:escape)
+    choose_option("Field compared", "Date", typing: "Date")
+    choose_option("Comparison", "is within the next")
+    find("[aria-label='Days']").set("14")
+    expect_sentence("when not (Date is within the next 14 days):")
+    click_button("give effects of its own")
+    find("[aria-label='Presence otherwise'] label", text: "required").click
+    expect_sentence("are hidden; otherwise shown and required.")
+    find("[aria-label='Timing'] label", text: "as the form was opened").click
+    expect_sentence("when on opening not (Date is within the next 14 days):")
+  end
+
+  it "takes edits back from the keyboard" do
+    find("[aria-label='Presence'] label", text: "required").click
+    expect_sentence("are hidden and required.")
+    find("[aria-label='Presence'] label", text: "required").send_keys([:control, "z"])
+    expect_sentence("are hidden.")
+  end
+
+  it "limits a rule to a window, and gives, suggests and refuses values" do
+    click_button("only at certain times")
+    fill_in("Hours from", with: "08:00")
+    expect_sentence("on Monday, Tuesday, Wednesday, Thursday and Friday between 08:00 and 18:00 (Europe/London)")
+    click_button("at all times again")
+    find("[aria-label='Hidden value'] label", text: "cleared").click
+    expect_sentence("are hidden (and its value cleared).")
+    click_button("refuse the save")
+    fill_in("Message", with: "Ask Visitors first")
+    expect_sentence("reason to refuse the save with “Ask Visitors first”.")
+    find("[aria-label='What becomes of the value'] label", text: "set to").click
+    fill_in("Value given", with: "see file")
+    expect(page).to have_css(".fault", text: "Visitor’s age must be a whole number")
+  end
+
+  it "says what keeping the rule does to whom, and where its title no longer fits" do
+    fill_in("Title", with: "Supervisor locked")
+    expect(page).to have_css(".hint", text: "The title speaks of locking, which the rule does not do.")
+    find("[aria-label='Sight'] label", text: "shown").click
+    expect(page).to have_css("section[aria-label='What it does to whom'] li", text: /\ANo longer hides Safeguarding notes.* for \d+ people at 3 units/)
+  end
+
+  def choose_inside(label, option, typing)
+    find("[aria-label='#{label}']").click
+    keys(typing)
+    page.document.find(".ant-select-item-option", text: option, match: :first).click
+  end
+end
