@@ -40,6 +40,8 @@ RSpec.describe CobaltLedger::Decisions::Settling do
       expect(decide(made, mode: "create", entered: { "notes" => "other" }).values["notes"]).to eq("other")
       expect(decide(made, mode: "create", entered: { "notes" => nil }).values["notes"]).to be_nil
       expect(decide(made, stored: {}).values["notes"]).to be_nil
+      expect(save(made, { "notes" => nil, "stage" => "out" }, mode: "create").stored).to include("notes" => nil, "stage" => "out")
+      expect(save(made, {}, mode: "create").stored).to include("notes" => "as usual", "stage" => "enquiry")
     end
 
     it "takes values from the user, the day and a related record" do

@@ -81,7 +81,8 @@ module CobaltLedger
         changes.reject do |id, raw|
           field = question.record_type.field(id)
           seen = !start[id].hidden? && !start[id].masked?
-          seen && Values.read(field, question.stored[id]) == field.parse(raw)
+          # Emptying what a rule filled in is a change, though nothing is stored yet.
+          seen && !start.settled.written.key?(id) && Values.read(field, question.stored[id]) == field.parse(raw)
         end
       end
 

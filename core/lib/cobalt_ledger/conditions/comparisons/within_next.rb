@@ -14,7 +14,7 @@ module CobaltLedger
         def self.holds_in?(left, days, facts)
           today = facts.today
           day = left.is_a?(::Date) ? left : facts.local(left).to_date
-          today.is_a?(Unreadable) ? nil : day.between?(today, today + days)
+          day.between?(today, today + days) unless today.is_a?(Unreadable)
         end
       end
     end
