@@ -37,13 +37,14 @@ module DecisionsBench
   end
 
   def map(report, engine, policy, directory)
+    question = CobaltLedger::Decisions::Question.new(principals: directory.bare(:everyone), record_type: policy.record_type("type-0"), unit: "one", mode: "edit")
     columns = LargeTrust::ROLES.first(30).map { |role| directory.bare(:role, role) }
     report.time("a map of 60 fields and 30 audiences, from nothing") do
       fresh = CobaltLedger::Decisions::Engine.new(policy, directory)
-      CobaltLedger::Decisions::AccessMap.new(fresh, record_type: policy.record_type("type-0"), columns: columns, unit: "one", mode: "edit", channel: "form").rows
+      CobaltLedger::Decisions::AccessMap.new(fresh, question, columns).rows
     end
     report.time("the same map again") do
-      CobaltLedger::Decisions::AccessMap.new(engine, record_type: policy.record_type("type-0"), columns: columns, unit: "one", mode: "edit", channel: "form").rows
+      CobaltLedger::Decisions::AccessMap.new(engine, question, columns).rows
     end
   end
 end
