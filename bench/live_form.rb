@@ -59,7 +59,8 @@ module LiveFormBench
   end
 
   def engine_of(fields, rules, directory)
-    type = { "id" => "chain", "name" => "Chain", "sections" => [{ "id" => "all", "name" => "All" }], "fields" => fields.map { |field| { "name" => field["id"], "section" => "all", "label" => "open" }.merge(field) } }
+    fields = fields.map { |field| { "name" => field["id"], "section" => "all", "label" => "open" }.merge(field) }
+    type = { "id" => "chain", "name" => "Chain", "sections" => [{ "id" => "all", "name" => "All" }], "fields" => fields }
     document = CobaltLedger::Formats::PolicyJson.empty("Chain").merge("record_types" => [type], "rules" => rules)
     CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document), directory)
   end
@@ -107,7 +108,8 @@ module LiveFormBench
   end
 
   def typed(report, port)
-    browser = Ferrum::Browser.new(headless: true, window_size: [1280, 800], timeout: 30, process_timeout: 60, browser_options: { "no-sandbox" => nil, "disable-gpu" => nil, "disable-background-networking" => nil })
+    options = %w[no-sandbox disable-gpu disable-background-networking].to_h { |name| [name, nil] }
+    browser = Ferrum::Browser.new(headless: true, window_size: [1280, 800], timeout: 30, process_timeout: 60, browser_options: options)
     browser.goto("http://127.0.0.1:#{port}/rehearsal?type=type-0&as=user-7&policy=in_force")
     wait(browser, "input[autocomplete=username]").focus.type("bench")
     wait(browser, "input[autocomplete=current-password]").focus.type(Server::DemoData::PASSWORD, :Enter)

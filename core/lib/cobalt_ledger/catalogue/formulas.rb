@@ -44,11 +44,18 @@ module CobaltLedger
 
         filled = values.dup
         steps.each do |step|
-          result = result(step, filled)
-          result = step.field.typed_when_incomplete? ? values[step.field.id] : nil if result.is_a?(Blank)
-          filled[step.field.id] = result
+          filled[step.field.id] = work_out(step, filled, values[step.field.id])
         end
         filled
+      end
+
+      # One computed field. values: typed values with its inputs; typed: what was typed in its place.
+      # Returns a Rational, what was typed where that may be, or nil.
+      def work_out(step, values, typed)
+        result = result(step, values)
+        return result unless result.is_a?(Blank)
+
+        step.field.typed_when_incomplete? ? typed : nil
       end
 
       # Why a computed field can't be worked out: a Blank, or nil when it can.

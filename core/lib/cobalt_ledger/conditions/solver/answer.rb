@@ -1,0 +1,15 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Conditions
+    module Solver
+      # What the solver found. kind: "yes", "no" or "undecided"; example: Hash of keys of Operand#reads to typed values,
+      # for a yes, with everything left out that could be anything; clash: Array of indices of the conditions that
+      # can't hold together, the smallest part found, for a no; reason: why it is not decided.
+      Answer = Struct.new(:kind, :example, :clash, :reason, keyword_init: true) do
+        def yes? = kind == "yes"
+        def no? = kind == "no"
+      end
+    end
+  end
+end
