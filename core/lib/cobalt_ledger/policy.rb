@@ -25,6 +25,14 @@ module CobaltLedger
     # Rules of one record type that speak of a field, in the same order as rules_of.
     def rules_on(field, record_type_id) = @rules_by_field.fetch([record_type_id, field.id], [])
 
+    # Name of the precedence method for a field: its own, its record type's, or the policy's.
+    def precedence_of(record_type, field) = field.precedence || record_type.precedence || precedence
+
+    # Does any field of a record type go by how closely an audience matches?
+    def by_closeness?(record_type)
+      record_type.fields.any? { |field| Decisions::PrecedenceMethod[precedence_of(record_type, field)].by_closeness? }
+    end
+
     def record_type(id) = record_types[id]
     def label(id) = labels[id]
 

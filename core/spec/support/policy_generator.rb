@@ -6,6 +6,8 @@ class PolicyGenerator
   FIELDS = %w[number stage count level agreed contact notes].freeze
   MASKS = [{ "format" => "all" }, { "format" => "keep_last", "count" => 2 }, { "format" => "keep_first", "count" => 3 }, { "format" => "fixed_text", "text" => "on file" }].freeze
 
+  PRECEDENCE = %w[strictest most_open first_in_order closest_audience no_overlap].freeze
+
   # looking_back: false to leave out what asks how the form was opened or what was stored.
   def initialize(seed, looking_back: true)
     @random = Random.new(seed)
@@ -19,7 +21,8 @@ class PolicyGenerator
               builders.field("contact", label: label), builders.field("notes", label: label, section: "other")]
     fields.each { |field| field["baseline"] = state if field["id"] != "stage" && chance(0.2) }
     rules = Array.new(@random.rand(9)) { |index| rule(index) }
-    builders.policy_document(*rules, fields: fields, baselines: Array.new(@random.rand(3)) { |index| baseline(index) })
+    fields.each { |field| field["precedence"] = pick(PRECEDENCE) if chance(0.1) }
+    builders.policy_document(*rules, fields: fields, baselines: Array.new(@random.rand(3)) { |index| baseline(index) }).merge("precedence" => chance(0.5) ? "strictest" : pick(PRECEDENCE))
   end
 
   def question

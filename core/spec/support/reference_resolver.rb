@@ -93,7 +93,7 @@ class ReferenceResolver
     end
     speaking.reject! { |_, outcome| outcome == false }
     ordinary, guardrails = speaking.partition { |rule, _| rule["kind"] == "ordinary" }
-    state = ruled(baseline(field), ordinary)
+    state = ruled(baseline(field), ordinary, field["precedence"] || @policy["precedence"])
     guardrails.sort_by { |rule, _| rule["rank"] }.each { |rule, _| state = stricter(state, given(rule)) }
     closed(field, state)
   end
@@ -165,16 +165,56 @@ class ReferenceResolver
   end
 
   # What ordinary rules give replaces the start; what can't be evaluated counts only where that is stricter.
-  def ruled(start, rules)
+  def ruled(start, rules, precedence)
     sure = rules.select { |_, outcome| outcome }.map(&:first)
-    without = over(start, sure)
-    rules.any? { |_, outcome| outcome.nil? } ? stricter(without, over(start, rules.map(&:first))) : without
+    doubtful = rules.select { |_, outcome| outcome.nil? }.map(&:first)
+    # The strictest that any part of what is in doubt could lead to.
+    (0..doubtful.size).flat_map { |size| doubtful.combination(size).to_a }.map { |some| over(start, sure + some, precedence) }.reduce { |one, other| stricter(one, other) }
   end
 
-  def over(start, rules)
-    given = rules.sort_by { |rule| [rule["rank"], rule["id"]] }.map { |rule| given(rule) }.reduce({}) { |all, state| stricter(all, state) }
+  def over(start, rules, precedence)
+    given = ORDER.keys.reduce({}) { |all, facet| all.merge(facet_of(facet, rules, precedence)) }
     base = given.key?("visibility") ? start.except("mask", "replace") : start
     base.merge(given)
+  end
+
+  # {facet => value}, with mask and replace for a masked visibility; {} when nothing speaks of the facet.
+  def facet_of(facet, rules, precedence)
+    speaking = rules.sort_by { |rule| [rule["rank"], rule["id"]] }.map { |rule| [rule, given(rule)] }.select { |_, state| state[facet] }
+    return {} if speaking.empty?
+
+    value = winning(facet, speaking, precedence)
+    return { facet => value } unless value == "masked"
+
+    masked = speaking.map(&:last).select { |state| state["visibility"] == "masked" }
+    { facet => value, "mask" => masked.map { |state| state["mask"] }.min_by { |mask| revealed(mask) }, "replace" => masked.all? { |state| state["replace"] } }
+  end
+
+  def winning(facet, speaking, precedence)
+    values = speaking.map { |_, state| state[facet] }.sort_by { |value| ORDER[facet].index(value) }
+    case precedence
+    when "most_open" then values.first
+    when "first_in_order" then speaking.first[1][facet]
+    when "closest_audience"
+      nearest = speaking.map { |rule, _| steps(rule["audience"]) }.min
+      speaking.select { |rule, _| steps(rule["audience"]) == nearest }.map { |_, state| state[facet] }.max_by { |value| ORDER[facet].index(value) }
+    else values.last
+    end
+  end
+
+  # How far the audience is from the person: kind of member, then steps up.
+  def steps(audience)
+    return [9, 0] if audience["everyone"]
+
+    user = @directory["users"].find { |each| each["id"] == @question["user"] }
+    audience["any"].filter_map { |member| far(*member.first, user) }.min
+  end
+
+  def far(kind, id, user)
+    lists = { "user" => [[user["id"]]], "role" => [user["roles"] || []], "group" => (user["groups"] || []).map { |each| upward("groups", each) },
+              "department" => [user["department"] ? upward("departments", user["department"]) : []], "unit" => (user["units"] || []).map { |each| upward("units", each) } }
+    found = lists[kind].filter_map { |list| list.index(id) }.min or return nil
+    kind == "role" ? [2, 0] : [%w[user group role department unit].index(kind), found]
   end
 
   def given(rule)

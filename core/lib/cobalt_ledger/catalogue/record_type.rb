@@ -4,12 +4,13 @@ module CobaltLedger
   module Catalogue
     # One kind of business record: its sections and fields, its forms and the path of its stages. Immutable.
     class RecordType
-      attr_reader :id, :name, :plural, :sections, :fields, :title_field, :list_fields, :category_field, :formulas, :forms, :path
+      attr_reader :id, :name, :plural, :sections, :fields, :title_field, :list_fields, :category_field, :formulas, :forms, :path, :precedence
 
       # sections: Array of Section; fields: Array of Field; title_field: identifier of the field that names a
       # record in lists; list_fields: identifiers; category_field: choice field that baselines may refer to;
-      # forms: Array of Form, the fallback last, empty for one form with everything; path: Path or nil.
-      def initialize(id:, name:, sections:, fields:, plural: nil, title_field: nil, list_fields: nil, category_field: nil, forms: [], path: nil)
+      # forms: Array of Form, the fallback last, empty for one form with everything; path: Path or nil;
+      # precedence: name of a method, or nil for the policy's.
+      def initialize(id:, name:, sections:, fields:, plural: nil, title_field: nil, list_fields: nil, category_field: nil, forms: [], path: nil, precedence: nil)
         @id = id
         @name = name
         @plural = plural || "#{name}s"
@@ -21,6 +22,7 @@ module CobaltLedger
         @category_field = category_field
         @forms = forms.freeze
         @path = path
+        @precedence = precedence
         @formulas = Formulas.new(self)
         freeze
       end

@@ -47,11 +47,14 @@ module CobaltLedger
         @plans[key] || build(key, record_type, principals, unit)
       end
 
-      # People whom exactly the same rules of a record type are meant for share a class (an Integer bit set
-      # over the rules), and so their plans.
+      # People whom exactly the same rules of a record type are meant for share a class, and so their plans: an Integer
+      # bit set over the rules, with how closely each matches where precedence goes by that.
       def class_of(record_type, principals)
-        @classes[[record_type.id, principals]] ||=
-          policy.rules_of(record_type.id).each_with_index.sum { |rule, index| rule.audience.match?(principals) ? 1 << index : 0 }
+        @classes[[record_type.id, principals]] ||= begin
+          rules = policy.rules_of(record_type.id)
+          matching = rules.each_with_index.sum { |rule, index| rule.audience.match?(principals) ? 1 << index : 0 }
+          policy.by_closeness?(record_type) ? [matching, closeness(rules, principals).values].freeze : matching
+        end
       end
 
       # What reasoning says of a contribution whatever is asked, made once: which rule, what it gives, its sentence.
@@ -122,13 +125,18 @@ module CobaltLedger
         found.uniq { |objection| [objection.field&.id, objection.message, objection.contribution.id] }
       end
 
+      # Hash of rule to how closely its audience matches, for those that match.
+      def closeness(rules, principals)
+        rules.select { |rule| rule.audience.match?(principals) }.to_h { |rule| [rule, Rules::Closeness.of(rule.audience, principals)] }
+      end
+
       def build(key, record_type, principals, unit)
         _, _, _, mode, channel, form = key
         above = directory.with_above(:unit, unit)
         rules = policy.rules_of(record_type.id).select do |rule|
           rule.on? && rule.audience.match?(principals) && rule.reach.cover?(above, mode, channel, form)
         end
-        plan = Plan.new(policy, record_type, rules, above, mode)
+        plan = Plan.new(policy, record_type, rules, above, mode, closeness(rules, principals))
         @lock.synchronize do
           # Replaced, not cleared: readers go on with the table they have.
           @plans = {} if @plans.size >= PLANS

@@ -4,13 +4,14 @@ module CobaltLedger
   module Decisions
     # What was decided for one field. Immutable.
     class FieldDecision
-      attr_reader :field, :state, :level
+      attr_reader :field, :state, :level, :contested
 
       # result: Stages::Result.
       def initialize(field, result)
         @field = field
         @state = result.final
         @level = @state.level
+        @contested = result.contested
         @hash = { "level" => @level }.merge(@state.to_h).freeze
         freeze
       end
@@ -19,6 +20,9 @@ module CobaltLedger
       def masked? = state.visibility == Facets::MASKED
       def open? = state.entry == Facets::OPEN
       def required? = state.presence == Facets::REQUIRED
+
+      # Do rules that apply give different values?
+      def contested? = contested.any?
 
       # {"level" => "read_only", "visibility" => "shown", "entry" => "locked", "presence" => "optional"}
       def to_h = @hash

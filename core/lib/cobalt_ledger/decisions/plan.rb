@@ -8,13 +8,15 @@ module CobaltLedger
       attr_reader :record_type, :slots, :conditions, :mode, :value_effects
 
       # rules: Rules::Rule that match audience and reach, in the policy's order; units_above: Array of identifiers.
-      def initialize(policy, record_type, rules, units_above, mode)
+      # closeness: Hash of rule to how closely its audience matches, for precedence by closeness.
+      def initialize(policy, record_type, rules, units_above, mode, closeness = {})
         @policy = policy
         @record_type = record_type
         @mode = mode
         @conditions = []
         @index_of = {}
-        build_slots(rules, baseline_entries(units_above), PrecedenceMethod[policy.precedence])
+        @closeness = closeness
+        build_slots(rules, baseline_entries(units_above))
         @value_effects = ValueEffects.new(rules, record_type, mode) { |test| test_index(test) }
         @tests = @conditions.map(&:compile)
         @conditions.freeze
@@ -64,15 +66,15 @@ module CobaltLedger
 
       private
 
-      def build_slots(rules, baselines, precedence)
+      def build_slots(rules, baselines)
         placed = rules.to_h do |rule|
           [rule, rule.contributions.select(&:gives_facet?).map { |each| Slot::Entry.new(each, each.gives, test_index(each.test)) }]
         end.compare_by_identity
-        @slots = record_type.fields.map { |field| slot(field, precedence, baselines, placed) }
+        @slots = record_type.fields.map { |field| slot(field, baselines, placed) }
       end
 
-      def slot(field, precedence, baselines, placed)
-        stages = Stages.new(field, mode, precedence, @policy.label(field.label).start)
+      def slot(field, baselines, placed)
+        stages = Stages.new(field, mode, PrecedenceMethod[@policy.precedence_of(record_type, field)], @closeness, @policy.label(field.label).start)
         entries = @policy.rules_on(field, record_type.id).flat_map { |rule| placed[rule] || [] }
         rules, guardrails = entries.partition { |entry| !entry.source.guardrail? }
         computable = field.typed_when_incomplete? ? test_index(record_type.formulas.complete(field.id)) : nil

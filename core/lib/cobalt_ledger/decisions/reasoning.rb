@@ -16,8 +16,6 @@ module CobaltLedger
         @units_above = engine.directory.with_above(:unit, question.unit)
         @applicability = {}.compare_by_identity
         @standing = plan.standing_of(question.principals)
-        method = PrecedenceMethod[engine.policy.precedence]
-        @precedence = { "precedence" => method.registered_name, "precedence_words" => method.title }
       end
 
       # field_ids: Array of identifiers, or nil for all. Returns a Hash of identifier to account (JSON-ready).
@@ -35,10 +33,15 @@ module CobaltLedger
         result = ledger.result
         { "field" => slot.field.id, "level" => result.final.level,
           "stages" => [BaselineAccount.new(@engine, @question, slot, @outcomes).to_h(result),
-                       stage("rules", ordinary, ledger.lines, result.ruled).merge(@precedence),
+                       stage("rules", ordinary, ledger.lines, result.ruled).merge(precedence(slot)),
                        stage("guardrails", guardrails, ledger.guarding, result.guarded),
                        consistency(result)],
           "value" => ValueAccount.new(@engine, @plan, @settled, @outcomes).of(slot.field) }.compact
+      end
+
+      def precedence(slot)
+        method = slot.stages.precedence
+        { "precedence" => method.registered_name, "precedence_words" => method.title }
       end
 
       def stage(name, contributions, lines, after)

@@ -80,7 +80,10 @@ module CobaltLedger
 
         names = Words.list(winners.map(&:number))
         masked = facet == :visibility && @after.visibility == Facets::MASKED && winners.all? { |rule| rule.gives.visibility == Facets::MASKED }
-        reason = masked ? "the mask that reveals less" : "#{Facets.name(facet, @after.facet(facet))} is stricter"
+        reason = if masked then "the mask that reveals less"
+                 elsif @stage == "guardrails" || @slot.stages.precedence.monotone? then "#{Facets.name(facet, @after.facet(facet))} is stricter"
+                 else @slot.stages.precedence.title
+                 end
         "overruled by #{names}: #{reason}"
       end
     end

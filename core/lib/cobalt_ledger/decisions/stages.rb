@@ -7,14 +7,19 @@ module CobaltLedger
     # Everything that can't be evaluated fails closed: what it gives counts where it makes the outcome stricter,
     # and not where it would loosen it. So each stage is worked out with and without it, and the stricter stands.
     class Stages
-      # What each stage came to. dropped: Array of [facet, value, words] taken away by consistency.
-      Result = Struct.new(:baseline, :ruled, :guarded, :final, :dropped, keyword_init: true)
+      # What each stage came to. dropped: Array of [facet, value, words] taken away by consistency; contested: facets to
+      # which ordinary rules that apply give different values.
+      Result = Struct.new(:baseline, :ruled, :guarded, :final, :dropped, :contested, keyword_init: true)
 
-      # field: Catalogue::Field; mode: String; precedence: PrecedenceMethod class; label_start: State of the label.
-      def initialize(field, mode, precedence, label_start)
+      attr_reader :precedence
+
+      # field: Catalogue::Field; mode: String; precedence: PrecedenceMethod class; closeness: Hash of Rules::Rule to
+      # how closely it matches; label_start: State of the label.
+      def initialize(field, mode, precedence, closeness, label_start)
         @field = field
         @mode = mode
         @precedence = precedence
+        @closeness = closeness
         @label_start = label_start
       end
 
@@ -27,7 +32,7 @@ module CobaltLedger
         ruled = rules(start, sure, doubtful)
         guarded = guard(ruled, guardrails)
         final, dropped = consistent(guarded, computed)
-        Result.new(baseline: start, ruled: ruled, guarded: guarded, final: final, dropped: dropped)
+        Result.new(baseline: start, ruled: ruled, guarded: guarded, final: final, dropped: dropped, contested: contested(sure + doubtful))
       end
 
       # Stage 1: strictest of the baselines; a facet none speaks of starts as the label says.
@@ -44,8 +49,14 @@ module CobaltLedger
         certain = combined(sure).filled_from(start)
         return certain if doubtful.empty?
 
-        both = (sure + doubtful).sort_by(&:place)
-        certain.strictest(combined(both).filled_from(start))
+        # Where more rules can loosen, each doubtful one is also looked at alone.
+        sets = @precedence.monotone? ? [sure + doubtful] : doubtful.map { |each| sure + [each] } + [sure + doubtful]
+        sets.reduce(certain) { |state, set| state.strictest(combined(set.sort_by(&:place)).filled_from(start)) }
+      end
+
+      # Facets to which contributions give different values.
+      def contested(contributions)
+        Facets::ALL.select { |facet| contributions.filter_map { |each| each.gives.facet(facet) }.uniq.size > 1 }
       end
 
       # Stage 3: guardrails can only tighten.
@@ -92,7 +103,7 @@ module CobaltLedger
 
       def winning(facet, rules)
         speaking = rules.reject { |rule| rule.gives.facet(facet).nil? }
-        speaking.empty? ? nil : @precedence.combine(facet, speaking)
+        speaking.empty? ? nil : @precedence.combine(facet, speaking, @closeness)
       end
     end
   end

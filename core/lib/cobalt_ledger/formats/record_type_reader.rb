@@ -33,7 +33,7 @@ module CobaltLedger
         Catalogue::RecordType.new(id: @hash["id"], name: @hash["name"], plural: @hash["plural"], fields: fields,
                                   sections: @hash["sections"].map { |item| Catalogue::Section.new(id: item["id"], name: item["name"]).freeze },
                                   title_field: @hash["title_field"], list_fields: @hash["list_fields"],
-                                  category_field: @hash["category_field"], forms: forms, path: path)
+                                  category_field: @hash["category_field"], forms: forms, path: path, precedence: @hash["precedence"])
       end
 
       def repeated(member, items)
@@ -52,6 +52,7 @@ module CobaltLedger
         Catalogue::Field.new(id: hash["id"], name: hash["name"], kind: hash["kind"], section: hash["section"],
                              label: hash["label"], help: hash["help"], formula: hash["formula"], numbering: hash["numbering"],
                              refers_to: hash["refers_to"], baseline: hash["baseline"], typed_when_incomplete: hash["typed_when_incomplete"] || false,
+                             precedence: hash["precedence"],
                              options: (hash["options"] || []).map { |item| Catalogue::Option.new(id: item["id"], name: item["name"]).freeze })
       end
 

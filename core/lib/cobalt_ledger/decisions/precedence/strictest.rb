@@ -8,9 +8,8 @@ module CobaltLedger
         known_as "strictest", order: 1
         titled "strictest wins", "deny-overrides"
 
-        def self.combine(facet, rules)
-          rules.map { |rule| rule.gives.facet(facet) }.max
-        end
+        def self.combine(facet, contributions, _closeness) = strictest(facet, contributions)
+        def self.monotone? = true
       end
     end
   end
