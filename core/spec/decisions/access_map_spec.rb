@@ -49,13 +49,27 @@ RSpec.describe CobaltLedger::Decisions::AccessMap do
     expect(map(against).rows["notes"].first.levels).to eq(%w[read_only editable])
   end
 
-  it "says so where not every combination could be tried" do
+  it "decides by solving what is too much to try" do
     stages = (1..8).map { |number| field("c#{number}", "choice", options: (1..4).map { |id| { "id" => "o#{id}", "name" => "O#{id}" } }) }
     both = (1..8).map { |number| compare("c#{number}", "equal", "o4") }
     wide = engine(rule("notes", "lock", when: { "all" => both }), fields: loan_fields + stages)
     cell = map(wide).rows["notes"].first
-    expect(cell.complete).to be(false)
-    expect(cell.levels).to include("editable")
+    expect([cell.levels, cell.complete]).to eq([%w[read_only editable], true])
+  end
+
+  it "says so where it can't be decided" do
+    signs = [compare("total", "less", 0), compare("count", "greater", 0), compare("value", "greater", 0)]
+    cell = map(engine(rule("notes", "lock", when: { "all" => signs }))).rows["notes"].first
+    expect([cell.levels, cell.complete]).to eq([["editable"], false])
+  end
+
+  it "says when a field has each level, as simply as can be" do
+    both = engine(rule("notes", "lock", when: compare("stage", "equal", "signed")), rule("notes", "require", when: { "all" => [compare("stage", "equal", "signed"), compare("count", "greater", 4)] }),
+                  rule("contact", "show", when: compare("count", "greater", 4)))
+    possible = both.possible(asked(both))
+    expect(%w[read_only editable].map { |level| possible.condition("notes", level, directory) }).to eq(["Stage is Signed", "not (Stage is Signed)"])
+    expect(possible.condition("contact", "editable", directory)).to eq("Count is more than 4")
+    expect(possible.condition("location", "hidden", directory)).to be_nil
   end
 
   it "decides exactly where a record is given" do

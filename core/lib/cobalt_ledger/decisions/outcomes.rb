@@ -2,17 +2,19 @@
 
 module CobaltLedger
   module Decisions
-    # Without a record: which states a field can really take under a plan.
+    # Without a record: which states a field can really take under a plan, and when.
     #
-    # Values on both sides of every boundary that the conditions draw are tried in combination. Each outcome
-    # found comes with the record that shows it, so none is invented; where the combinations are too many to
-    # try all, the answer says that it is not complete.
+    # Values that stand for all others are tried in combination; where they are too many, the solver decides one
+    # combination of outcomes after the other. Each outcome found comes with the record that shows it, so none is
+    # invented; where something could not be decided, the answer says that it is not complete.
     class Outcomes
-      # Combinations tried at most for one set of conditions.
+      # Combinations of values tried at most for one set of conditions, and of outcomes that the solver looks into.
       BUDGET = 5_000
+      SOLVED = 256
 
-      # decision: FieldDecision; example: Hash of the keys of Operand#reads to typed values.
-      Outcome = Struct.new(:decision, :example, keyword_init: true)
+      # decision: FieldDecision; example: Hash of the keys of Operand#reads to typed values; contested: true when rules
+      # that apply can give different values at this level.
+      Outcome = Struct.new(:decision, :example, :contested, keyword_init: true)
 
       # base: Conditions::Facts with what is known whatever the record.
       def initialize(plan, base)
@@ -20,7 +22,7 @@ module CobaltLedger
         @base = base
         @type = plan.record_type
         @found = {}
-        @candidates = { [] => {} }
+        @values = { [] => {} }
         @answers = {}
       end
 
@@ -29,13 +31,25 @@ module CobaltLedger
         @answers[field_id] ||= search_field(field_id)
       end
 
+      # When a field has a level, in words; nil when it has it always.
+      def condition(field_id, level, directory)
+        slot = @plan.slot_of(field_id)
+        combinations, = reachable(slot.tests)
+        feasible = combinations.keys
+        wanted = feasible.select { |vector| slot.decide(combinations[vector][0]).level == level }
+        Cover.new(feasible, wanted).words(slot.tests.map { |index| @plan.conditions[index].words(directory) })
+      end
+
+      # What can happen to a field's tests: Array of [outcomes by index of the plan's tests, example].
+      def combinations(field_id) = reachable(@plan.slot_of(field_id).tests).first.values
+
       # An outcome's example without the values that make no difference to it: those that could be anything.
       def telling_example(field_id, outcome)
         slot = @plan.slot_of(field_id)
-        candidates = @candidates[slot.tests]
-        free = candidates.keys.select { |key| candidates[key].first.nil? }
-        free.reduce(outcome.example.slice(*candidates.keys)) do |example, key|
-          indifferent = candidates[key].all? { |value| level_with(slot, example.merge(key => value)) == outcome.decision.level }
+        values = @values[slot.tests]
+        free = values.keys.select { |key| values[key].first.nil? }
+        free.reduce(outcome.example.slice(*values.keys)) do |example, key|
+          indifferent = values[key].all? { |value| level_with(slot, example.merge(key => value)) == outcome.decision.level }
           indifferent && level_with(slot, example.except(key)) == outcome.decision.level ? example.except(key) : example
         end
       end
@@ -48,7 +62,8 @@ module CobaltLedger
         by_level = {}
         combinations.each_value do |outcomes, example|
           decision = slot.decide(outcomes)
-          by_level[decision.level] ||= Outcome.new(decision: decision, example: example)
+          found = (by_level[decision.level] ||= Outcome.new(decision: decision, example: example, contested: false))
+          found.contested ||= decision.contested?
         end
         [by_level.values.sort_by { |outcome| State::LEVELS.index(outcome.decision.level) }, complete]
       end
@@ -76,7 +91,7 @@ module CobaltLedger
         [kept.empty? ? screen : kept, screen]
       end
 
-      # Outcomes of the tests that can happen together: [Hash of key to [outcomes, example], complete].
+      # Outcomes of the tests that can happen together: [Hash of vector to [outcomes by index, example], complete].
       # Fields that depend on the same tests share the search.
       def reachable(tests)
         @found[tests] ||= tests.empty? ? [{ [] => [[], {}] }, true] : search(tests)
@@ -84,10 +99,13 @@ module CobaltLedger
 
       def search(tests)
         conditions = tests.map { |index| @plan.conditions[index] }
-        candidates = @candidates[tests] ||= Candidates.new(@type, *@plan.value_effects.behind(conditions, @plan), @plan.mode, @base).to_h
-        all = candidates.values.map(&:size).reduce(1, :*)
-        found, tried = try(conditions, candidates)
-        [found.to_h { |key, example| [key, [by_index(tests, key), example]] }, found.size >= 2**tests.size || tried >= all]
+        behind, sources = @plan.value_effects.behind(conditions, @plan)
+        ground = Conditions::Solver::Ground.new(@type, @plan.mode, @base, behind, sources: sources)
+        values = @values[tests] ||= ground.keys.to_h { |key| [key, ground.values(key)] }
+        found, tried = try(conditions, values)
+        complete = found.size >= 2**tests.size || (tried >= values.values.map(&:size).reduce(1, :*) && ground.keys.all? { |key| ground.complete?(key) } && ground.computed_keys.empty?)
+        complete = solve(conditions, found) unless complete || behind.size > conditions.size || @plan.looks_back?
+        [found.to_h { |vector, example| [vector, [by_index(tests, vector), example]] }, complete]
       end
 
       # Returns [Hash of the conditions' outcomes to the first record that gives them, number of records tried].
@@ -105,9 +123,29 @@ module CobaltLedger
         [found, tried]
       end
 
+      # Has the solver decide what was not met by trying; adds what it finds. Returns true when all is decided.
+      def solve(conditions, found)
+        solver = Conditions::Solver::Satisfy.new(@type, @plan.mode, @base)
+        looked = 0
+        branches = [[]]
+        conditions.size.times do
+          branches = branches.flat_map { |vector| [vector + [true], vector + [false]] }.select do |vector|
+            next true if found.keys.any? { |known| known.first(vector.size) == vector }
+            return false if (looked += 1) > SOLVED
+
+            answer = solver.decide(vector.zip(conditions).map { |outcome, each| outcome ? each : Conditions::Not.new(each) })
+            return false if answer.kind == "undecided"
+
+            found[vector] = answer.example if answer.yes? && vector.size == conditions.size
+            answer.yes?
+          end
+        end
+        true
+      end
+
       # Outcomes placed where the plan's tests have their indices.
-      def by_index(tests, key)
-        tests.zip(key).each_with_object([]) { |(index, outcome), placed| placed[index] = outcome }
+      def by_index(tests, vector)
+        tests.zip(vector).each_with_object([]) { |(index, outcome), placed| placed[index] = outcome }
       end
 
       def each_combination(candidates)

@@ -8,15 +8,16 @@ module CobaltLedger
       attr_reader :record_type, :slots, :conditions, :mode, :value_effects
 
       # rules: Rules::Rule that match audience and reach, in the policy's order; units_above: Array of identifiers.
-      # closeness: Hash of rule to how closely its audience matches, for precedence by closeness.
-      def initialize(policy, record_type, rules, units_above, mode, closeness = {})
+      # closeness: Hash of rule to how closely its audience matches, for precedence by closeness;
+      # fields: Array of Catalogue::Field, or nil for all.
+      def initialize(policy, record_type, rules, units_above, mode, closeness = {}, fields: nil)
         @policy = policy
         @record_type = record_type
         @mode = mode
         @conditions = []
         @index_of = {}
         @closeness = closeness
-        build_slots(rules, baseline_entries(units_above))
+        build_slots(rules, baseline_entries(units_above), fields || record_type.fields)
         @value_effects = ValueEffects.new(rules, record_type, mode) { |test| test_index(test) }
         @tests = @conditions.map(&:compile)
         @conditions.freeze
@@ -66,11 +67,11 @@ module CobaltLedger
 
       private
 
-      def build_slots(rules, baselines)
+      def build_slots(rules, baselines, fields)
         placed = rules.to_h do |rule|
           [rule, rule.contributions.select(&:gives_facet?).map { |each| Slot::Entry.new(each, each.gives, test_index(each.test)) }]
         end.compare_by_identity
-        @slots = record_type.fields.map { |field| slot(field, baselines, placed) }
+        @slots = fields.map { |field| slot(field, baselines, placed) }
       end
 
       def slot(field, baselines, placed)

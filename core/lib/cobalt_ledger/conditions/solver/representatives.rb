@@ -71,7 +71,9 @@ module CobaltLedger
         # Whole numbers for whole-number fields, hundredths too where anything that is linked may have them.
         def number_steps(key)
           whole = linked(key).all? { |each| subject_of(each).kind_name == "integer" } && literals(key).grep(Numeric).all? { |edge| (edge % 1).zero? }
-          whole ? [1] : [1, Rational(1, 100)]
+          return [1] if whole
+
+          linked(key).size > 1 ? [1, Rational(1, 100)] : [Rational(1, 100)]
         end
 
         def whole_numbers(values) = values.flat_map { |value| [value.floor, value.ceil] }

@@ -1,0 +1,49 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Decisions
+    # The simplest way to say when an outcome holds: of everything that can happen, which outcomes of which tests it
+    # takes. What can't happen need not be spoken of.
+    class Cover
+      # feasible: Array of vectors (Array of true or false by test) that can happen; wanted: those of the outcome.
+      def initialize(feasible, wanted)
+        @feasible = feasible
+        @wanted = wanted
+      end
+
+      # Array of Hash from place of a test to its outcome, any of which is enough; [{}] when it always holds.
+      def cubes
+        left = @wanted.dup
+        found = []
+        until left.empty?
+          cube = widest(left.first)
+          found << cube
+          left.reject! { |vector| matches?(vector, cube) }
+        end
+        found
+      end
+
+      # "Stage is Signed and not (Count is blank)", or nil when it always holds.
+      # words: Array of the tests in words.
+      def words(words)
+        said = cubes.map { |cube| cube.map { |place, outcome| outcome ? wrapped(words[place], cube) : "not (#{words[place]})" }.join(" and ") }
+        return nil if said.include?("")
+
+        said.size > 1 ? said.map { |part| part.include?(" and ") ? "(#{part})" : part }.join(" or ") : said.first
+      end
+
+      private
+
+      # Drops one test after the other for as long as nothing else that can happen is let in.
+      def widest(vector)
+        vector.each_index.reduce(vector.each_with_index.to_h { |outcome, place| [place, outcome] }) do |cube, place|
+          wider = cube.except(place)
+          @feasible.all? { |other| !matches?(other, wider) || @wanted.include?(other) } ? wider : cube
+        end
+      end
+
+      def matches?(vector, cube) = cube.all? { |place, outcome| vector[place] == outcome }
+      def wrapped(text, cube) = cube.size > 1 && text.match?(/ or /) ? "(#{text})" : text
+    end
+  end
+end
