@@ -3,12 +3,20 @@
 module CobaltLedger
   # The whole policy: record types, labels, baselines, rules and the precedence among rules. Immutable.
   class Policy
-    attr_reader :name, :precedence, :labels, :record_types, :baselines, :rules, :places, :zone
+    # Two fields that no one person may edit both. record_type: identifier; fields: two identifiers; title: why.
+    Separation = Struct.new(:record_type, :fields, :title, keyword_init: true)
+
+    # An automation or a program that has to write some fields. user: the directory user it acts as; channel: String.
+    Writer = Struct.new(:record_type, :fields, :title, :user, :channel, keyword_init: true)
+
+    attr_reader :name, :precedence, :labels, :record_types, :baselines, :rules, :places, :zone, :separations, :writers
 
     # labels: Array of Catalogue::Label; record_types: Array of Catalogue::RecordType;
     # baselines: Array of Catalogue::Baseline; rules: Array of Rules::Rule; precedence: name of a method;
-    # places: Array of Catalogue::Option; zone: TZInfo::Timezone in which days are counted.
-    def initialize(name:, precedence:, labels:, record_types:, baselines:, rules:, places: [], zone: TZInfo::Timezone.get("Etc/UTC"))
+    # places: Array of Catalogue::Option; zone: TZInfo::Timezone in which days are counted;
+    # separations: Array of Separation; writers: Array of Writer.
+    def initialize(name:, precedence:, labels:, record_types:, baselines:, rules:, places: [], zone: TZInfo::Timezone.get("Etc/UTC"),
+                   separations: [], writers: [])
       @name = name
       @precedence = precedence
       @labels = labels.to_h { |label| [label.id, label] }.freeze
@@ -16,6 +24,8 @@ module CobaltLedger
       @baselines = baselines.freeze
       @places = places.freeze
       @zone = zone
+      @separations = separations.freeze
+      @writers = writers.freeze
       @rules = rules.sort_by { |rule| [rule.guardrail? ? 1 : 0, rule.rank, rule.id] }.freeze
       @rules_by_type = @rules.group_by(&:record_type).freeze
       @rules_by_field = index_by_field.freeze

@@ -5,7 +5,7 @@ module CobaltLedger
     # Applies edits to a policy document and finds the edits between two.
     module DocumentEdits
       LISTS = { "rule" => "rules", "record_type" => "record_types", "baseline" => "baselines", "label" => "labels" }.freeze
-      SETTINGS = %w[name precedence time_zone places].freeze
+      SETTINGS = %w[name precedence time_zone places separations writers].freeze
 
       module_function
 

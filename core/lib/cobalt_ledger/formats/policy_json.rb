@@ -53,7 +53,7 @@ module CobaltLedger
         baselines = BaselineReader.new(types, @directory, @faults).read_all(of_sound_types(@hash["baselines"] || [], types))
         @faults.raise_if_any!
         Policy.new(name: @hash["name"], precedence: @hash["precedence"] || "strictest", labels: labels,
-                   record_types: types.values, baselines: baselines, rules: rules, places: places, zone: zone)
+                   record_types: types.values, baselines: baselines, rules: rules, places: places, zone: zone, **declared)
       end
 
       private
@@ -62,6 +62,26 @@ module CobaltLedger
         items.each_with_index.group_by { |item, _| item["id"] }.each do |id, found|
           found.drop(1).map(&:last).each { |index| @faults.add("/#{member}/#{index}/id", "the identifier “#{id}” is used twice") }
         end
+      end
+
+      # Pairs to be kept apart, and programs that have to write.
+      def declared
+        separations = (@hash["separations"] || []).each_with_index.map { |each, index| known_fields(each, "/separations/#{index}") && Policy::Separation.new(**each.transform_keys(&:to_sym)) }
+        writers = (@hash["writers"] || []).each_with_index.map { |each, index| known_fields(each, "/writers/#{index}") && Policy::Writer.new(**each.transform_keys(&:to_sym)) }
+        @faults.raise_if_any!
+        { separations: separations, writers: writers }
+      end
+
+      def known_fields(each, pointer)
+        type = @hash["record_types"].find { |item| item["id"] == each["record_type"] }
+        return @faults.add("#{pointer}/record_type", "there is no record type “#{each['record_type']}”") unless type
+
+        each["fields"].each_with_index do |id, index|
+          @faults.add("#{pointer}/fields/#{index}", "#{type['name']} has no field “#{id}”") unless type["fields"].any? { |field| field["id"] == id }
+        end
+        user = each["user"]
+        @faults.add("#{pointer}/user", "there is no user “#{user}” in the directory") if user && @directory && !@directory.find(:user, user)
+        true
       end
 
       def places

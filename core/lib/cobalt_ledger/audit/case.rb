@@ -1,0 +1,47 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Audit
+    # One way in which rules meet on a field: a person who stands for all that match alike, and a unit, mode, channel
+    # and form that stand for all in which the same rules reach.
+    class Case
+      attr_reader :field, :question, :plan, :users
+
+      # question: Decisions::Question that leaves the record open; plan: Decisions::Plan of the field alone;
+      # users: number of people it stands for.
+      def initialize(field, question, plan, base, users)
+        @field = field
+        @question = question
+        @plan = plan
+        @base = base
+        @users = users
+      end
+
+      def slot = plan.slot_of(field.id)
+
+      # What can happen: Array of [outcomes by index of the plan's tests, example].
+      def situations = @situations ||= plan.possible(@base).combinations(field.id)
+
+      # Was everything decided?
+      def complete? = plan.possible(@base).of(field.id)[1]
+
+      # Contributions of ordinary rules that apply in a situation.
+      def applying(outcomes) = slot.sure(slot.rules, outcomes).map(&:source)
+
+      # Contributions of guardrails that apply.
+      def guarding(outcomes) = slot.sure(slot.guardrails, outcomes).map(&:source)
+
+      # The Stages::Result in a situation.
+      def result(outcomes) = slot.result(outcomes)
+
+      # The Stages::Result without some rules.
+      def result_without(outcomes, rules)
+        keep = ->(entries) { entries.reject { |entry| rules.include?(entry.source.rule) } }
+        Decisions::Slot.new(field, slot.stages, slot.states, keep.call(slot.rules), keep.call(slot.guardrails)).result(outcomes)
+      end
+
+      # The same case about a concrete record: Decisions::Question.
+      def question_of(example) = Decisions::Example.new(question, example).question
+    end
+  end
+end

@@ -1,0 +1,60 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Audit
+    # Looks for one kind of finding. One subclass a file in detectors/, each with a bad and a good example at its top.
+    class Detector
+      extend Registry
+
+      SEVERITIES = %w[note warning error].freeze
+
+      # What a finding costs.
+      GROUPS = { "stuck" => "People stuck", "exposed" => "Values exposed", "disagreement" => "Rules that disagree", "no_effect" => "Rules with no effect",
+                 "housekeeping" => "House-keeping" }.freeze
+
+      class << self
+        def registry_namespace = CobaltLedger::Audit::Detectors
+
+        # severity: one of SEVERITIES; group: a key of GROUPS; meaning: one sentence.
+        attr_reader :title, :severity, :group, :meaning
+
+        def describes(title, severity:, group:, meaning:)
+          @title = title
+          @severity = severity
+          @group = group
+          @meaning = meaning
+        end
+      end
+
+      # survey: Survey of one record type.
+      def initialize(survey)
+        @survey = survey
+        @type = survey.record_type
+        @policy = survey.policy
+        @directory = survey.directory
+      end
+
+      # Array of Finding.
+      def findings = raise(NotImplementedError)
+
+      private
+
+      def finding(words, fields: [], rules: [], facet: nil, winner: nil, example: nil, remedies: [])
+        Finding.new(detector: self.class.registered_name, record_type: @type.id, fields: fields.map { |field| field.respond_to?(:id) ? field.id : field },
+                    rules: rules.map { |rule| rule.respond_to?(:id) ? rule.id : rule }, facet: facet, words: words, winner: winner, example: example, remedies: remedies.compact)
+      end
+
+      def names(fields) = Words.list(fields.map(&:name))
+      def called(rule) = "#{rule.number} “#{rule.title}”"
+
+      # Remedies that switch a rule off or give it other members.
+      def switch_off(rule) = Remedy.new(words: "Switch off #{called(rule)}", edits: [{ "rule" => @survey.document(rule).merge("state" => "off") }])
+      def remove(rule) = Remedy.new(words: "Remove #{called(rule)}", edits: [{ "remove" => rule.id }])
+
+      def change(rule, words)
+        document = yield(@survey.document(rule)) or return nil
+        Remedy.new(words: words, edits: [{ "rule" => document }])
+      end
+    end
+  end
+end

@@ -1,0 +1,33 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Audit
+    module Detectors
+      # An automation or a program must write a field that is locked to it.
+      # Bad: a program that is declared to write the stage, under a guardrail that locks it to programs.
+      # Good: the guardrail excepts it.
+      class BlockedWriter < Detector
+        known_as "blocked_writer", order: 33
+        describes "Blocked writer", severity: "error", group: "stuck", meaning: "An automation or a program has to write a field that is locked to it."
+
+        def findings
+          @policy.writers.select { |writer| writer.record_type == @type.id }.flat_map do |writer|
+            user = @directory.find(:user, writer.user) or next []
+            question = @survey.question(user, @survey.units.first, "edit", channel: writer.channel)
+            decision = @survey.engine.decide(question, reasoning: writer.fields)
+            writer.fields.reject { |id| decision[id].open? }.map { |id| blocked(writer, @type.field(id), question, decision) }
+          end
+        end
+
+        private
+
+        def blocked(writer, field, question, decision)
+          account = decision.reasoning[field.id]
+          ids = %w[locked hidden masked].flat_map { |kind| Decisions::Blame.rules(account, kind) }.map { |rule| rule["id"] }.uniq
+          finding("#{writer.title} has to write #{field.name}, which is #{decision[field.id].level.tr('_', '-')} to it.", fields: [field], rules: ids,
+                  example: Example.new(question: question, levels: { field.id => decision[field.id].level }, lines: []))
+        end
+      end
+    end
+  end
+end

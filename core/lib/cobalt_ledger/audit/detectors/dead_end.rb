@@ -1,0 +1,62 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Audit
+    module Detectors
+      # A field is shut before it was ever filled, and nothing that could open it again is open.
+      # Bad: hides the notes while the notes are blank. Bad: locks the date while the date is blank.
+      # Good: locks it once it is filled.
+      class DeadEnd < Detector
+        known_as "dead_end", order: 31
+        describes "Dead end", severity: "error", group: "stuck", meaning: "A blank field is locked or hidden, and no field that could open it can be changed by anybody it is shut for."
+
+        def findings
+          @survey.rules.select { |rule| rule.condition && shuts?(rule.contributions.first) }.flat_map do |rule|
+            @type.fields.select { |field| rule.targets?(field) && !field.never_typed? }.filter_map { |field| dead(rule, field) }
+          end
+        end
+
+        private
+
+        def shuts?(contribution)
+          contribution.gives.entry == Decisions::Facets::LOCKED || contribution.gives.visibility == Decisions::Facets::HIDDEN
+        end
+
+        def dead(rule, field)
+          deciding = rule.condition.fields
+          return nil if deciding.empty? || rule.condition.reads.any? { |kind, _| kind != :entered }
+
+          blank = Conditions::Comparison.new("is_blank", Conditions::Operands::Entered.new(field))
+          return nil unless @survey.together([rule.condition, blank], "edit").yes?
+
+          kase = @survey.cases(field).find { |each| each.question.mode == "edit" && each.question.channel == "form" && each.slot.rules.any? { |entry| entry.source.rule == rule } } or return nil
+          answer = @survey.together([rule.condition, blank], "edit")
+          example = @survey.example(kase, answer.example.select { |key, _| key[0] == :entered }) { |decision| stuck?(decision, field, deciding) } or return nil
+          return nil unless anybody_stuck?(rule, kase, answer, field, deciding)
+
+          finding("#{called(rule)} shuts #{field.name} while it is blank, and none of those it is for can change #{Words.list(deciding.map { |id| @type.field(id).name }, 'or')}.",
+                  fields: [field], rules: [rule], example: example, remedies: [guarded(rule, field), switch_off(rule)])
+        end
+
+        def stuck?(decision, field, deciding)
+          !decision[field.id].open? && deciding.none? { |id| decision[id].open? }
+        end
+
+        # Nobody of those the rule is for may be able to open it.
+        def anybody_stuck?(rule, kase, answer, field, deciding)
+          values = answer.example.select { |key, _| key[0] == :entered }
+          @survey.users_in(@survey.matching(rule), 40).all? do |user|
+            asked = Decisions::Example.new(@survey.question(user, kase.question.unit, "edit"), values).question
+            stuck?(@survey.engine.decide(asked), field, deciding)
+          end
+        end
+
+        # Only once the field is filled.
+        def guarded(rule, field)
+          filled = { "compare" => "is_filled", "left" => { "field" => field.id } }
+          change(rule, "Let #{called(rule)} apply only once #{field.name} is filled") { |document| document.merge("when" => { "all" => [document["when"], filled] }) }
+        end
+      end
+    end
+  end
+end

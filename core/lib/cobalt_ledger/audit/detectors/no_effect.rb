@@ -1,0 +1,57 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Audit
+    module Detectors
+      # A rule gives what already holds without it; or its condition can never hold, or always holds though it looks
+      # conditional.
+      # Bad: locks a field in view mode, where everything is locked. Bad: when count is more than 5 and less than 3.
+      # Good: a rule of which at least one person, somewhere, would notice the absence.
+      class NoEffect < Detector
+        include Influence
+
+        known_as "no_effect", order: 21
+        describes "No effect", severity: "warning", group: "no_effect", meaning: "The rule gives what holds without it, or its condition is always false, or always true."
+
+        def findings
+          same + conditions
+        end
+
+        private
+
+        def same
+          idle.filter_map do |rule, how|
+            next unless how == :same
+
+            finding("#{called(rule)} has no effect: all it gives already holds without it.", fields: fields_of(rule), rules: [rule],
+                    example: where_it_applies(rule), remedies: [switch_off(rule), remove(rule)])
+          end
+        end
+
+        def conditions
+          @survey.rules.select(&:condition).filter_map do |rule|
+            mode = rule.reach.modes.first || "edit"
+            answer = Conditions::Solver::Satisfy.new(@type, mode, Conditions::Facts.new(directory: @directory, at: @survey.at, zone: @policy.zone), free: [[:time], [:user]])
+            never = @survey.together([rule.condition], mode)
+            next never_holds(rule, answer.answer(parts(rule.condition))) if never.no?
+
+            always_holds(rule) if @survey.together([Conditions::Not.new(rule.condition)], mode).no?
+          end
+        end
+
+        def parts(condition) = condition.is_a?(Conditions::All) ? condition.parts : [condition]
+
+        def never_holds(rule, answer)
+          clash = (answer.clash || []).map { |index| parts(rule.condition)[index].words(@directory) }
+          finding("#{called(rule)} never applies: #{clash.size > 1 ? "#{Words.list(clash)} can't hold together" : "#{rule.condition.words(@directory)} can't hold"}.",
+                  fields: fields_of(rule), rules: [rule], facet: "condition", remedies: [switch_off(rule), remove(rule)])
+        end
+
+        def always_holds(rule)
+          finding("#{called(rule)} looks conditional, but #{rule.condition.words(@directory)} always holds.", fields: fields_of(rule), rules: [rule], facet: "condition",
+                  remedies: [change(rule, "Take the condition off #{called(rule)}") { |document| document.except("when", "otherwise") }])
+        end
+      end
+    end
+  end
+end

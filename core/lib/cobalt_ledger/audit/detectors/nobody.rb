@@ -1,0 +1,26 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Audit
+    module Detectors
+      # The audience of a rule is empty, or the rule names somebody who is no longer there.
+      # Bad: a rule for a group that nobody is in. Good: the group has members, or the rule is gone.
+      class Nobody < Detector
+        known_as "nobody", order: 22
+        describes "Nobody", severity: "warning", group: "no_effect", meaning: "The rule is for nobody: its audience is empty, or names what no longer exists."
+
+        def findings
+          @survey.rules.select { |rule| @survey.matching(rule).zero? || missing(rule).any? }.map do |rule|
+            gone = missing(rule)
+            words = gone.any? ? "#{called(rule)} names #{Words.list(gone.map { |member| "the #{member.kind} “#{member.id}”" })}, which the directory does not have." : "#{called(rule)} is for nobody: #{rule.audience.words(@directory)} has no members."
+            finding(words, fields: [], rules: [rule], remedies: [switch_off(rule), remove(rule)])
+          end
+        end
+
+        private
+
+        def missing(rule) = rule.audience.members.reject { |member| @directory.find(member.kind, member.id) }
+      end
+    end
+  end
+end

@@ -1,0 +1,71 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Audit
+    module Detectors
+      # A field is required and hidden or locked for the same person.
+      # Bad: the policy number is required from loans officers and hidden from everyone but registrars.
+      # Good: whoever must fill it can.
+      class RequiredOutOfReach < Detector
+        known_as "required_out_of_reach", order: 30
+        describes "Required out of reach", severity: "error", group: "stuck", meaning: "A field is required of somebody from whom it is hidden or for whom it is locked."
+
+        def findings
+          found = {}
+          @type.fields.reject(&:never_typed?).each { |field| @survey.cases(field).each { |kase| collect(kase, found) } }
+          found.values.filter_map { |each| tell(*each) }
+        end
+
+        private
+
+        def collect(kase, found)
+          return unless %w[create edit].include?(kase.question.mode)
+
+          kase.situations.each do |outcomes, example|
+            result = kase.result(outcomes)
+            next unless result.dropped.any? { |facet, value, _| facet == :presence && value == Decisions::Facets::REQUIRED }
+
+            asking = speaking(kase, outcomes, :presence, Decisions::Facets::REQUIRED)
+            shutting = shutting(kase, outcomes, result)
+            key = [kase.field.id, asking.map(&:id).sort, shutting.map(&:id).sort]
+            found[key] ||= [kase, outcomes, example, asking, shutting, result]
+          end
+        end
+
+        # Rules that apply and give a facet a value.
+        def speaking(kase, outcomes, facet, value)
+          (kase.applying(outcomes) + kase.guarding(outcomes)).select { |each| each.gives.facet(facet) == value }.map(&:rule).uniq
+        end
+
+        def shutting(kase, outcomes, result)
+          return speaking(kase, outcomes, :visibility, Decisions::Facets::HIDDEN) if result.guarded.visibility == Decisions::Facets::HIDDEN
+          return speaking(kase, outcomes, :visibility, Decisions::Facets::MASKED) if result.guarded.visibility == Decisions::Facets::MASKED
+
+          speaking(kase, outcomes, :entry, Decisions::Facets::LOCKED)
+        end
+
+        def tell(kase, outcomes, example, asking, shutting, result)
+          how = %w[shown masked hidden][result.guarded.visibility].sub("shown", "locked")
+          by = shutting.empty? ? "by its baseline or label" : "by #{Words.list(shutting.map { |rule| called(rule) })}"
+          from = asking.empty? ? "by its baseline" : "by #{Words.list(asking.map { |rule| called(rule) })}"
+          finding("#{kase.field.name} is required #{from} and #{how} #{by}, for #{Words.count(kase.users, 'person', 'people')} such as #{kase.question.principals.title}.",
+                  fields: [kase.field], rules: asking + shutting, winner: "#{Words.capitalize(how)} beats required: the field can't be filled, and is not asked for.",
+                  example: @survey.example(kase, example), remedies: remedies(kase, asking, shutting, outcomes))
+        end
+
+        def remedies(_kase, asking, shutting, _outcomes)
+          asking.flat_map do |rule|
+            others = shutting.reject { |each| each.audience.everyone? }.flat_map { |each| each.audience.any.map(&:to_h) }
+            [others.empty? ? nil : except(rule, others), switch_off(rule)]
+          end
+        end
+
+        def except(rule, members)
+          change(rule, "Do not ask it of those from whom it is kept, in #{called(rule)}") do |document|
+            document.merge("audience" => document["audience"].merge("except" => (document["audience"]["except"] || []) | members))
+          end
+        end
+      end
+    end
+  end
+end

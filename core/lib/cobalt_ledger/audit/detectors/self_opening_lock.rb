@@ -1,0 +1,45 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Audit
+    module Detectors
+      # Whom the lock is meant for can edit the field that lifts it.
+      # Bad: the fee is locked for loans officers while “agreed” is no, and loans officers may tick “agreed”.
+      # Good: only the director may.
+      class SelfOpeningLock < Detector
+        known_as "self_opening_lock", order: 40
+        describes "Lock that opens itself", severity: "note", group: "exposed", meaning: "Those for whom a field is locked can change the value that lifts the lock."
+
+        def findings
+          @survey.rules.select { |rule| rule.condition && rule.contributions.first.gives.entry == Decisions::Facets::LOCKED }.filter_map { |rule| opened(rule) }
+        end
+
+        private
+
+        def opened(rule)
+          deciding = rule.condition.fields
+          return nil if deciding.empty?
+
+          target = @type.fields.find { |field| rule.targets?(field) && !field.never_typed? && !deciding.include?(field.id) } or return nil
+          kase = @survey.cases(target).find { |each| each.question.mode == "edit" && each.question.channel == "form" && each.slot.rules.any? { |entry| entry.source.rule == rule } } or return nil
+          outcomes, found = kase.situations.find { |each, _| kase.applying(each).any? { |one| one.rule == rule && !one.otherwise? } }
+          return nil unless outcomes
+
+          lifting = nil
+          example = @survey.example(kase, found) { |decision| !decision[target.id].open? && (lifting = deciding.find { |id| decision[id].open? }) } or return nil
+          finding("#{called(rule)} locks #{target.name}, and #{kase.question.principals.title}, for whom it is meant, can change #{@type.field(lifting).name}, which lifts it.",
+                  fields: [target, @type.field(lifting)], rules: [rule], example: example, remedies: [lock_too(rule, lifting)])
+        end
+
+        # The value that lifts the lock is locked as well, by the same rule.
+        def lock_too(rule, lifting)
+          return nil if rule.effects.any? { |effect| effect.facet.nil? }
+
+          change(rule, "Lock #{@type.field(lifting).name} by #{called(rule)} too") do |document|
+            document.merge("targets" => document["targets"].merge("fields" => (document["targets"]["fields"] || []) | [lifting]))
+          end
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,63 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Audit
+    # What never wins and no effect have in common: whether a rule changes any outcome anywhere.
+    module Influence
+      private
+
+      # Rules that apply somewhere but change nothing wherever they do: Array of [rule, how], where how is :overruled
+      # when another rule's value counts in its place somewhere, and :same when all it gives holds without it.
+      def idle
+        @survey.rules.filter_map do |rule|
+          next if rule.contributions.any? { |each| each.values.any? || each.clears? }
+
+          how = judge(rule)
+          [rule, how] if how
+        end
+      end
+
+      def judge(rule)
+        applied = false
+        overruled = false
+        fields_of(rule).each do |field|
+          @survey.cases(field).each do |kase|
+            next unless kase.slot.rules.any? { |entry| entry.source.rule == rule } || kase.slot.guardrails.any? { |entry| entry.source.rule == rule }
+            return nil unless kase.complete?
+
+            kase.situations.each do |outcomes, _|
+              own = (kase.applying(outcomes) + kase.guarding(outcomes)).select { |each| each.rule == rule }
+              next if own.empty?
+
+              applied = true
+              with = kase.result(outcomes)
+              return nil unless same?(with, kase.result_without(outcomes, [rule]))
+
+              overruled ||= own.any? { |each| overruled?(each, with) }
+            end
+          end
+        end
+        applied ? (overruled ? :overruled : :same) : nil
+      end
+
+      def same?(one, other) = one.final == other.final
+
+      def overruled?(contribution, result)
+        Decisions::Facets::ALL.any? { |facet| (value = contribution.gives.facet(facet)) && value != result.guarded.facet(facet) }
+      end
+
+      def fields_of(rule) = @type.fields.select { |field| rule.targets?(field) }
+
+      # A case and a situation in which the rule applies, told as an example.
+      def where_it_applies(rule)
+        fields_of(rule).each do |field|
+          @survey.cases(field).each do |kase|
+            found = kase.situations.find { |outcomes, _| (kase.applying(outcomes) + kase.guarding(outcomes)).any? { |each| each.rule == rule } }
+            return @survey.example(kase, found[1]) if found
+          end
+        end
+        nil
+      end
+    end
+  end
+end
