@@ -18,7 +18,15 @@ module CobaltLedger
           --policy FILE --directory FILE --record-type ID --mode MODE
           --unit ID          the unit that owns the records (default: the first without a parent)
           --channel NAME     form (default), import, automation or interface
-          --format NAME      csv (default) or json
+          --format NAME      csv (default), json or text
+        audit           proves how the rules of a policy resolve, and prints what it finds
+          --policy FILE --directory FILE
+          --format NAME      text (default), json or sarif (2.1.0)
+          --severity LEVEL   note (default), warning or error: what is below is left out
+        satisfy         decides whether conditions can hold together
+          --policy FILE --directory FILE --record-type ID
+          --conditions FILE  a JSON list of conditions in the policy document's form
+          --mode MODE        edit (default), create, view or list
         import-fields FILE   turns a JSON Schema (.json) or a CSV list of fields (.csv) into a policy document
           --name NAME        name of the record type
         import-people FILE   turns an LDIF export into a directory document
@@ -27,7 +35,8 @@ module CobaltLedger
           --policy FILE [--directory FILE]
 
       Every command takes --help.
-      Exit status: 0 on success, 2 on bad input, with each fault and its place on standard error.
+      Exit status: 0 on success (audit: nothing found), 1 when the audit finds anything at or above the severity,
+      2 on bad input, with each fault and its place on standard error.
     TEXT
 
     # out, err: IO. Returns the exit status.
@@ -44,8 +53,7 @@ module CobaltLedger
       command, *rest = arguments
       return help(command.nil? ? 2 : 0) if command.nil? || ["--help", "-h", "help"].include?(command) || rest.include?("--help")
 
-      perform(command, options(rest), rest)
-      0
+      perform(command, options(rest), rest) == :found ? 1 : 0
     rescue BadInput => e
       e.faults.each { |fault| @err.puts(fault) }
       2
@@ -64,7 +72,7 @@ module CobaltLedger
     def options(rest)
       found = {}
       parser = OptionParser.new
-      %w[policy directory question record-type mode unit channel format name mapping].each do |name|
+      %w[policy directory question record-type mode unit channel format name mapping severity conditions].each do |name|
         parser.on("--#{name} VALUE") { |value| found[name] = value }
       end
       parser.on("--reasoning") { found["reasoning"] = true }
@@ -76,6 +84,8 @@ module CobaltLedger
       case command
       when "decide" then decide(options)
       when "map" then map(options)
+      when "audit" then audit(options)
+      when "satisfy" then satisfy(options)
       when "import-fields" then import_fields(file(files), options)
       when "import-people" then import_people(file(files), options)
       when "check" then policy(options, options["directory"] ? directory(options) : nil)
@@ -97,7 +107,7 @@ module CobaltLedger
     def map(options)
       people = directory(options)
       policy = policy(options, people)
-      type = policy.record_type(needed(options, "record-type")) or raise BadInput.at("--record-type", "the policy has no such record type")
+      type = record_type(policy, options)
       unit = options["unit"] || people.units.find { |node| node.above.empty? }&.id
       raise BadInput.at("--unit", "no unit “#{unit}” in the directory") unless people.find(:unit, unit)
 
@@ -106,9 +116,34 @@ module CobaltLedger
       columns = people.roles.map { |role| people.bare(:role, role.id) }
       question = Decisions::Question.new(principals: people.bare(:everyone), record_type: type, unit: unit, mode: mode, channel: channel, at: Time.now)
       map = Decisions::AccessMap.new(Decisions::Engine.new(policy, people), question, columns)
-      return @out.write(Formats::MapCsv.write(map)) unless one_of("format", options["format"] || "csv", %w[csv json]) == "json"
+      format = one_of("format", options["format"] || "csv", %w[csv json text])
+      return @out.write(format == "csv" ? Formats::MapCsv.write(map) : Formats::MapText.write(map)) unless format == "json"
 
       print_json("columns" => map.columns.map(&:title), "rows" => map.rows.transform_values { |cells| cells.map(&:levels) })
+    end
+
+    def record_type(policy, options)
+      policy.record_type(needed(options, "record-type")) or raise BadInput.at("--record-type", "the policy has no such record type")
+    end
+
+    # Returns :found when anything is to be reported.
+    def audit(options)
+      people = directory(options)
+      file = needed(options, "policy")
+      policy, document = in_file(file) { |text| Formats::PolicyJson.read(text, people) }
+      format = one_of("format", options["format"] || "text", Commands::Audit::FORMATS)
+      severity = one_of("severity", options["severity"] || "note", Audit::Detector::SEVERITIES)
+      text, found = Commands::Audit.new(Decisions::Engine.new(policy, people), document["rules"], file).report(format, severity)
+      @out.write(text)
+      found ? :found : nil
+    end
+
+    def satisfy(options)
+      people = directory(options)
+      policy = policy(options, people)
+      type = record_type(policy, options)
+      mode = one_of("mode", options["mode"] || "edit", Decisions::Question::MODES)
+      print_json(in_file(needed(options, "conditions")) { |text| Commands::Satisfy.new(policy, people, type, Formats::StrictJson.read(text), mode: mode).to_h })
     end
 
     def one_of(name, value, allowed)

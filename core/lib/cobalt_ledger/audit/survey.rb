@@ -84,7 +84,7 @@ module CobaltLedger
         crowds(rules).flat_map do |bits, users|
           contexts.filter_map do |covered, context|
             mask = bits & covered
-            key = [mask, context[2], context[4], policy.by_closeness?(record_type) ? bits : nil]
+            key = [mask, context[2], context[4], by_person?(rules) ? users : nil]
             next if seen[key]
 
             seen[key] = true
@@ -93,15 +93,31 @@ module CobaltLedger
         end
       end
 
+      # Does it matter who exactly the person is, beside which rules are meant for them?
+      def by_person?(rules) = policy.by_closeness?(record_type) || of_one_kind(rules).size > 1
+
       # Hash of bit set over the field's rules to the users who match just those.
       def crowds(rules)
         everybody = (1 << directory.users.size) - 1
-        parts = [[0, everybody]]
+        parts = of_one_kind(rules).map { |users| [0, users & everybody] }
         rules.each_with_index do |rule, index|
           own = matching(rule)
           parts = parts.flat_map { |bits, users| [[bits | (1 << index), users & own], [bits, users & ~own]] }.reject { |_, users| users.zero? }
         end
         parts
+      end
+
+      # Users of whom conditions say the same, whatever the record: Array of bit sets.
+      def of_one_kind(rules)
+        comparisons = rules.filter_map(&:condition).flat_map(&:comparisons)
+        attributes = comparisons.flat_map(&:reads).filter_map { |kind, name| name if kind == :attribute }.uniq
+        members = comparisons.select { |each| each.left.is_a?(Conditions::Operands::User) }.filter_map(&:right).grep(Conditions::Operands::Members).flat_map(&:members).uniq
+        return [(1 << directory.users.size) - 1] if attributes.empty? && members.empty?
+
+        directory.users.each_with_index.group_by do |user, _|
+          principals = directory.principals_of(user.id)
+          [user.attributes.values_at(*attributes), members.map { |member| principals.include?(member.kind, member.id) }]
+        end.values.map { |users| users.sum { |_, place| 1 << place } }
       end
 
       # Array of [bit set over the rules that reach there, [unit, above, mode, channel, unit's baselines]].

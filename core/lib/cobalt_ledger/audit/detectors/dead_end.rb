@@ -24,6 +24,8 @@ module CobaltLedger
 
         def dead(rule, field)
           deciding = rule.condition.fields
+          # A hidden field is missed only where it is what would bring itself back.
+          return nil if rule.contributions.first.gives.visibility == Decisions::Facets::HIDDEN && !deciding.include?(field.id)
           return nil if deciding.empty? || rule.condition.reads.any? { |kind, _| kind != :entered }
 
           blank = Conditions::Comparison.new("is_blank", Conditions::Operands::Entered.new(field))

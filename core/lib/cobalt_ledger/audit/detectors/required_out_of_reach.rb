@@ -12,20 +12,29 @@ module CobaltLedger
 
         def findings
           found = {}
-          @type.fields.reject(&:never_typed?).each { |field| @survey.cases(field).each { |kase| collect(kase, found) } }
-          found.values.filter_map { |each| tell(*each) }
+          met = {}
+          @type.fields.reject(&:never_typed?).each { |field| @survey.cases(field).each { |kase| collect(kase, found, met) } }
+          found.values.filter_map { |each| tell(*each) if trapping?(each, met) }
         end
 
         private
 
-        def collect(kase, found)
+        # What a rule asks of everyone is out of reach only where nobody can give it: most of everyone only reads.
+        # What a baseline asks is asked of whoever can give it.
+        def trapping?(each, met)
+          field = each[0].field
+          each[3].any? { |rule| !rule.audience.everyone? || !met[[field.id, rule.id]] }
+        end
+
+        def collect(kase, found, met)
           return unless %w[create edit].include?(kase.question.mode)
 
           kase.situations.each do |outcomes, example|
             result = kase.result(outcomes)
+            asking = speaking(kase, outcomes, :presence, Decisions::Facets::REQUIRED)
+            asking.each { |rule| met[[kase.field.id, rule.id]] = true } if result.final.presence == Decisions::Facets::REQUIRED
             next unless result.dropped.any? { |facet, value, _| facet == :presence && value == Decisions::Facets::REQUIRED }
 
-            asking = speaking(kase, outcomes, :presence, Decisions::Facets::REQUIRED)
             shutting = shutting(kase, outcomes, result)
             key = [kase.field.id, asking.map(&:id).sort, shutting.map(&:id).sort]
             found[key] ||= [kase, outcomes, example, asking, shutting, result]

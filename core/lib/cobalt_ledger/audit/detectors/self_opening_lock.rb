@@ -21,14 +21,23 @@ module CobaltLedger
           return nil if deciding.empty?
 
           target = @type.fields.find { |field| rule.targets?(field) && !field.never_typed? && !deciding.include?(field.id) } or return nil
-          kase = @survey.cases(target).find { |each| each.question.mode == "edit" && each.question.channel == "form" && each.slot.rules.any? { |entry| entry.source.rule == rule } } or return nil
-          outcomes, found = kase.situations.find { |each, _| kase.applying(each).any? { |one| one.rule == rule && !one.otherwise? } }
-          return nil unless outcomes
+          kase, example, lifting = shown(rule, target, deciding)
+          return nil unless example
 
-          lifting = nil
-          example = @survey.example(kase, found) { |decision| !decision[target.id].open? && (lifting = deciding.find { |id| decision[id].open? }) } or return nil
           finding("#{called(rule)} locks #{target.name}, and #{kase.question.principals.title}, for whom it is meant, can change #{@type.field(lifting).name}, which lifts it.",
                   fields: [target, @type.field(lifting)], rules: [rule], example: example, remedies: [lock_too(rule, lifting)])
+        end
+
+        # Somebody who meets the lock and can lift it: [Case, Example, identifier of the field that lifts it], or nil.
+        def shown(rule, target, deciding)
+          cases = @survey.cases(target).select { |kase| kase.question.mode == "edit" && kase.slot.rules.any? { |entry| entry.source.rule == rule } }
+          cases.each do |kase|
+            _, found = kase.situations.find { |each, _| kase.applying(each).any? { |one| one.rule == rule && !one.otherwise? } }
+            lifting = nil
+            example = found && @survey.example(kase, found) { |decision| !decision[target.id].open? && (lifting = deciding.find { |id| decision[id].open? }) }
+            return [kase, example, lifting] if example
+          end
+          nil
         end
 
         # The value that lifts the lock is locked as well, by the same rule.

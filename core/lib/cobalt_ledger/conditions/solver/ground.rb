@@ -80,6 +80,8 @@ module CobaltLedger
           when :entered, :stored then of_record(kind, id)
           when :related then [[:entered, id], key]
           when :locked then [key]
+          # An attribute is that of the person, where the person is chosen.
+          when :attribute then @free.include?([:user]) ? [[:user]] : [key].select { |each| free?(each) }
           else free?(key) ? [key] : []
           end
         end

@@ -49,6 +49,7 @@ module CobaltLedger
 
         def subject_of(key)
           return @ground.record_type.field(key[1]) if %i[entered stored].include?(key.first)
+          return Operands::User::SUBJECT if key == [:user]
 
           operands.find { |operand| operand.reads == [key] }.subject
         end

@@ -1,0 +1,57 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Commands
+    # bin/ledger satisfy: whether conditions can hold together.
+    class Satisfy
+      # policy: Policy; directory: Directory::Directory; type: Catalogue::RecordType; document: Array of condition documents;
+      # at: Time that counts as now unless the conditions ask for another.
+      def initialize(policy, directory, type, document, mode: "edit", at: Time.now)
+        @type = type
+        @directory = directory
+        @mode = mode
+        @base = Conditions::Facts.new(directory: directory, at: at, zone: policy.zone)
+        @conditions = parsed(policy, document)
+      end
+
+      # {"answer" => "yes" | "no" | "undecided", "example", "clash", "reason"}
+      def to_h
+        free = @conditions.flat_map(&:reads).include?([:time]) ? [[:time], [:user]] : [[:user]]
+        found = Conditions::Solver::Satisfy.new(@type, @mode, @base, free: free).answer(@conditions)
+        { "answer" => found.kind, "example" => found.example && example(found.example), "clash" => found.clash, "reason" => found.reason }.compact
+      end
+
+      private
+
+      def parsed(policy, document)
+        faults = FaultList.new
+        raise BadInput.at("", "must be a list of conditions, one at least") unless document.is_a?(Array) && document.any?
+
+        scope = Conditions::Scope.new(record_type: @type, types: policy.record_types, directory: @directory, places: policy.places, zone: policy.zone.identifier)
+        parser = Conditions::Parser.new(scope, faults)
+        found = document.each_with_index.map do |condition, index|
+          wrong = Formats::Schema.faults("condition", condition)
+          wrong.each { |fault| faults.add("/#{index}#{fault.pointer}", fault.message) }
+          wrong.empty? ? parser.parse(condition, "/#{index}") : nil
+        end
+        faults.raise_if_any!
+        found
+      end
+
+      # JSON values by what they are: fields by identifier, stored ones apart.
+      def example(found)
+        found.each_with_object({}) do |(key, value), told|
+          kind, id, other = key
+          case kind
+          when :entered, :stored then (told[kind == :stored ? "stored" : "entered"] ||= {})[id] = @type.field(id).dump(value)
+          when :related then ((told["related"] ||= {})[id] ||= {})[other] = value.to_s
+          when :attribute then (told["attributes"] ||= {})[id] = value
+          when :time then told["at"] = value.iso8601
+          when :network then told["network"] = Conditions::NetworkKind.dump(value)
+          else told[kind.to_s] = value
+          end
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,41 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Formats
+    # Writes findings as SARIF 2.1.0 (OASIS), so that any pipeline that reads it can show them.
+    module Sarif
+      SCHEMA = "https://docs.oasis-open.org/sarif/sarif/v2.1.0/errata01/os/schemas/sarif-schema-2.1.0.json"
+
+      module_function
+
+      # findings: Array of Audit::Finding; places: Hash of rule identifier to its index in the document;
+      # uri: the policy file's name. Returns a Hash.
+      def document(findings, places, uri)
+        { "$schema" => SCHEMA, "version" => "2.1.0",
+          "runs" => [{ "tool" => { "driver" => { "name" => "Cobalt Ledger", "rules" => detectors } }, "columnKind" => "unicodeCodePoints",
+                       "artifacts" => [{ "location" => { "uri" => uri } }], "results" => findings.map { |finding| result(finding, places, uri) } }] }
+      end
+
+      def detectors
+        Audit::Detector.members.map do |name, detector|
+          { "id" => name, "name" => name.split("_").map(&:capitalize).join, "shortDescription" => { "text" => detector.title }, "fullDescription" => { "text" => detector.meaning },
+            "defaultConfiguration" => { "level" => detector.severity } }
+        end
+      end
+
+      def result(finding, places, uri)
+        { "ruleId" => finding.detector, "level" => finding.severity, "message" => { "text" => [finding.words, finding.winner].compact.join(" ") },
+          "partialFingerprints" => { "finding/v1" => finding.identity },
+          "locations" => locations(finding, places, uri), "properties" => { "example" => finding.example&.to_h, "remedies" => finding.remedies.map(&:words) }.compact }
+      end
+
+      def locations(finding, places, uri)
+        named = finding.rules.filter_map { |id| places[id] && "/rules/#{places[id]}" }
+        (named.empty? ? ["/record_types"] : named).map do |pointer|
+          { "physicalLocation" => { "artifactLocation" => { "uri" => uri, "index" => 0 } }, "logicalLocations" => [{ "fullyQualifiedName" => pointer, "kind" => "element" }] }
+        end
+      end
+      private_class_method :detectors, :result, :locations
+    end
+  end
+end
