@@ -25,6 +25,7 @@ database = options[:database] || File.join(Server::ROOT, "var", options[:demo] ?
 Server::Database.open(database)
 Server::DemoData.load if options[:demo]
 Server::Setup.prepare
+Server::AuditRun.break_off_running
 Server::LOADER.eager_load
 Server::PolicyStore.instance.in_force
 Server::Contract.instance

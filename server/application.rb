@@ -40,6 +40,7 @@ module Server
     register Routes::Overview
     register Routes::Catalogue
     register Routes::People
+    register Routes::Auditing
     register Routes::RuleBook
     register Routes::Looking
     register Routes::Imports

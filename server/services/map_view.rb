@@ -17,6 +17,15 @@ module Server
 
     attr_reader :map, :question
 
+    # Cells in which two maps differ: Array of {"field", "column", "before", "after"}.
+    def self.differences(before, after)
+      before["rows"].zip(after["rows"]).flat_map do |old, new|
+        old["cells"].each_index.reject { |index| old["cells"][index] == new["cells"][index] }.map do |index|
+          { "field" => old["field"], "column" => before["columns"][index]["key"], "before" => old["cells"][index], "after" => new["cells"][index] }
+        end
+      end
+    end
+
     def to_h
       { "record_type" => @question.record_type.id, "unit" => @question.unit, "mode" => @question.mode,
         "channel" => @question.channel, "record" => @reader.record&.number,
@@ -26,8 +35,8 @@ module Server
 
     private
 
-    # "read_only" or "read_only|editable", with "+" at the end where not every combination could be tried.
-    def cell(cell) = cell.levels.join("|") + (cell.complete ? "" : "+")
+    # "read_only" or "read_only|editable"; with "+" where there may be more, and "!" where rules disagree.
+    def cell(cell) = cell.levels.join("|") + (cell.complete ? "" : "+") + (cell.contested ? "!" : "")
 
     def keys(text)
       found = text.to_s.split(",").map(&:strip).reject(&:empty?).uniq

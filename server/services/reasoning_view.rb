@@ -25,7 +25,7 @@ module Server
     def possible
       search = @state.engine.possible(@question)
       found, complete = search.of(@field.id)
-      [found.map { |each| replay(search.telling_example(@field.id, each)) }, complete]
+      [found.map { |each| replay(search.telling_example(@field.id, each)).merge({ "when" => search.condition(@field.id, each.decision.level, @state.directory) }.compact) }, complete]
     end
 
     # The example goes through the ordinary decision once more, so that what is shown is what would happen.

@@ -38,13 +38,7 @@ module Server
     def changed(after)
       return [] unless @params["record_type"] == @rule["record_type"]
 
-      before_map = MapView.new(@pending, @params).to_h
-      after_map = MapView.new(after, @params).to_h
-      before_map["rows"].zip(after_map["rows"]).flat_map do |old, new|
-        old["cells"].each_index.reject { |index| old["cells"][index] == new["cells"][index] }.map do |index|
-          { "field" => old["field"], "column" => before_map["columns"][index]["key"], "before" => old["cells"][index], "after" => new["cells"][index] }
-        end
-      end
+      MapView.differences(MapView.new(@pending, @params).to_h, MapView.new(after, @params).to_h)
     end
   end
 end

@@ -39,9 +39,9 @@ module CobaltLedger
 
       private
 
-      def finding(words, fields: [], rules: [], facet: nil, winner: nil, example: nil, remedies: [])
+      def finding(words, fields: [], rules: [], facet: nil, winner: nil, overlap: nil, example: nil, remedies: [])
         Finding.new(detector: self.class.registered_name, record_type: @type.id, fields: fields.map { |field| field.respond_to?(:id) ? field.id : field },
-                    rules: rules.map { |rule| rule.respond_to?(:id) ? rule.id : rule }, facet: facet, words: words, winner: winner, example: example, remedies: remedies.compact)
+                    rules: rules.map { |rule| rule.respond_to?(:id) ? rule.id : rule }, facet: facet, words: words, winner: winner, overlap: overlap, example: example, remedies: remedies.compact)
       end
 
       def names(fields) = Words.list(fields.map(&:name))

@@ -49,9 +49,9 @@ module CobaltLedger
       def signature(engine, id)
         policy = engine.policy
         type = policy.record_type(id)
-        [policy.precedence, policy.labels.values, policy.rules_of(id).map { |rule| fingerprint(rule) },
+        [policy.precedence, type.precedence, policy.labels.values, policy.rules_of(id).map { |rule| fingerprint(rule) },
          policy.baselines_of(id).map { |baseline| [baseline.id, baseline.units, baseline.categories, baseline.states] },
-         type.fields.map { |field| [field.id, field.kind_name, field.section, field.label, field.baseline, field.formula, field.options, field.typed_when_incomplete?] },
+         type.fields.map { |field| [field.id, field.kind_name, field.section, field.label, field.baseline, field.formula, field.options, field.typed_when_incomplete?, field.precedence] },
          type.category_field]
       end
 

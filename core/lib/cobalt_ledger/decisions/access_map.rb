@@ -5,8 +5,8 @@ module CobaltLedger
     # The grid of fields against audiences for one question: record type, unit, mode, channel, time and place.
     class AccessMap
       # levels: Array of level names, most restrictive first; complete: false when not every combination of
-      # values could be tried.
-      Cell = Struct.new(:levels, :complete)
+      # values could be decided; contested: true when rules that apply give different values.
+      Cell = Struct.new(:levels, :complete, :contested)
 
       attr_reader :question, :columns
 
@@ -30,12 +30,12 @@ module CobaltLedger
       private
 
       def column(asked)
-        return @engine.decide(asked).fields.transform_values { |decision| Cell.new([decision.level], true) } unless @any_record
+        return @engine.decide(asked).fields.transform_values { |decision| Cell.new([decision.level], true, decision.contested?) } unless @any_record
 
         search = @engine.possible(asked)
         record_type.fields.to_h do |field|
           outcomes, complete = search.of(field.id)
-          [field.id, Cell.new(outcomes.map { |outcome| outcome.decision.level }, complete)]
+          [field.id, Cell.new(outcomes.map { |outcome| outcome.decision.level }, complete, outcomes.any?(&:contested))]
         end
       end
     end

@@ -50,6 +50,7 @@ module CobaltLedger
           winner = [one, other].find { |each| each.gives.facet(facet) == result.ruled.facet(facet) }
           finding("#{called(one)} and #{called(other)} disagree on #{names(fields)}: #{values[0]} against #{values[1]}, for #{Words.count(users, 'person', 'people')} at once.",
                   fields: fields, rules: [one.rule, other.rule].sort_by(&:id), facet: facet.to_s, winner: winner_words(kase, winner, facet),
+                  overlap: Overlap.new(@survey, one, other).to_h,
                   example: @survey.example(kase, example), remedies: remedies(one.rule, other.rule, winner))
         end
 

@@ -1,0 +1,45 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Audit
+    # Where two contributions meet, in words: for whom, where, in which modes and when.
+    class Overlap
+      # People named at most.
+      NAMED = 3
+
+      def initialize(survey, one, other)
+        @survey = survey
+        @one = one
+        @other = other
+        @directory = survey.directory
+      end
+
+      def to_h = { "who" => who, "where" => where, "modes" => modes, "when" => at }.compact
+
+      private
+
+      def who
+        bits = @survey.matching(@one.rule) & @survey.matching(@other.rule)
+        count = bits.digits(2).sum
+        named = @survey.users_in(bits, NAMED).map(&:name)
+        count > NAMED ? "#{named.join(', ')} and #{count - NAMED} others" : Words.list(named)
+      end
+
+      def where
+        units = @survey.units.select { |unit| [@one, @other].all? { |each| each.rule.reach.units.empty? || each.rule.reach.units.intersect?(@directory.with_above(:unit, unit)) } }
+        units.size == @survey.units.size ? "at every unit" : "at #{Words.list(units.map { |unit| @directory.name_of(:unit, unit) })}"
+      end
+
+      def modes
+        lists = [@one, @other].map { |each| each.rule.reach.modes }.reject(&:empty?)
+        shared = lists.reduce(Decisions::Question::MODES) { |all, list| all & list }
+        shared.size == Decisions::Question::MODES.size ? "in every mode" : Words.list(shared.map { |mode| Rules::Sentence::MODES.fetch(mode) }, "or")
+      end
+
+      def at
+        tests = [@one, @other].filter_map(&:test).map { |test| test.words(@directory) }.uniq
+        tests.empty? ? "whatever the record holds" : "when #{tests.size > 1 ? tests.map { |text| text.include?(' or ') ? "(#{text})" : text }.join(' and ') : tests.first}"
+      end
+    end
+  end
+end

@@ -1,0 +1,60 @@
+# frozen_string_literal: true
+
+module Server
+  # Questions asked from a cell: who else can see or edit this, and what would have to be true for this person to edit it.
+  class Asking
+    # People named at most.
+    NAMED = 100
+
+    # params: as QuestionReader, and "field".
+    def initialize(state, params)
+      @state = state
+      @reader = QuestionReader.new(state)
+      @question = @reader.read(params)
+      @field = @question.record_type.field(params["field"]) or raise CobaltLedger::BadInput.at("/field", "#{@question.record_type.name} has no field “#{params['field']}”")
+      @fixed = @reader.record || params["entered"]
+    end
+
+    # Everybody by what they can come to: Array of {"levels", "people" => count, "names"}, the most open first.
+    def who
+      groups = @state.directory.users.group_by { |user| levels(@state.directory.principals_of(user.id)) }
+      order = CobaltLedger::Decisions::State::LEVELS
+      told = groups.map { |levels, users| { "levels" => levels, "people" => users.size, "names" => users.first(NAMED).map { |user| { "id" => user.id, "name" => user.name } } } }
+      { "field" => @field.name, "groups" => told.sort_by { |group| group["levels"].map { |level| -order.index(level) }.minmax } }
+    end
+
+    # What would have to be true: {"answer" => "yes" | "no" | "undecided", "ways" => [{"level", "when", "example"}]}.
+    def what_for
+      search = @state.engine.possible(@question)
+      outcomes, complete = search.of(@field.id)
+      open = outcomes.select { |outcome| outcome.decision.open? }
+      ways = open.map do |outcome|
+        found = search.telling_example(@field.id, outcome)
+        { "level" => outcome.decision.level, "when" => search.condition(@field.id, outcome.decision.level, @state.directory),
+          "example" => CobaltLedger::Decisions::Example.new(@question, found).lines(@state.directory) }.compact
+      end
+      { "answer" => answer(open, complete), "who" => @question.principals.title, "field" => @field.name, "ways" => ways }
+    end
+
+    private
+
+    def answer(open, complete)
+      return "yes" if open.any?
+
+      complete ? "no" : "undecided"
+    end
+
+    def levels(principals)
+      asked = @question.with(principals: principals, form: :own)
+      @known ||= {}
+      key = [@state.engine.class_of(@question.record_type, principals), by_person? ? principals : nil]
+      @known[key] ||= @fixed ? [@state.engine.decide(asked)[@field.id].level] : @state.engine.possible(asked).of(@field.id).first.map { |outcome| outcome.decision.level }
+    end
+
+    # Do conditions ask who exactly the person is?
+    def by_person?
+      @by_person ||= @state.policy.rules_on(@field, @question.record_type.id).filter_map(&:condition).flat_map(&:reads).any? { |kind, _| %i[user attribute].include?(kind) } ? :yes : :no
+      @by_person == :yes
+    end
+  end
+end

@@ -1,0 +1,69 @@
+# frozen_string_literal: true
+
+module Server
+  # The methods of precedence: what any two contributions come to under each, and what switching would change.
+  class PrecedenceView
+    METHODS = CobaltLedger::Decisions::PrecedenceMethod
+    FACETS = CobaltLedger::Decisions::Facets
+
+    # A contribution with nothing but a place and a value.
+    Given = Struct.new(:rule, :gives, :place)
+
+    # {"methods" => [{"name", "title", "standard", "tables"}], "policy", "choices"}
+    def initialize(state)
+      @state = state
+    end
+
+    def to_h
+      { "policy" => @state.policy.precedence,
+        "methods" => METHODS.members.map { |name, method| { "name" => name, "title" => method.title, "standard" => method.standard_name, "tables" => tables(method) }.compact },
+        "choices" => choices }
+    end
+
+    # What would change if the policy (or one record type) went by another method: cells of the map, and findings.
+    def preview(name, params)
+      after = with_precedence(name)
+      { "cells" => cells(after, params), "findings" => findings(after, params["record_type"]) }
+    end
+
+    private
+
+    # For each facet the outcome of an earlier or closer rule (row) and a later or farther one (column).
+    def tables(method)
+      FACETS::ALL.to_h do |facet|
+        values = FACETS::NAMES.fetch(facet)
+        [facet.to_s, values.each_index.map { |first| values.each_index.map { |second| FACETS.name(facet, outcome(method, facet, first, second)) } }]
+      end
+    end
+
+    def outcome(method, facet, first, second)
+      pair = [[first, 1], [second, 2]].map { |value, place| Given.new(place, CobaltLedger::Decisions::State.new(facet => value), [place]) }
+      method.combine(facet, pair, pair.to_h { |each| [each.rule, [each.rule, 0]] })
+    end
+
+    # Record types and fields with a method of their own.
+    def choices
+      @state.policy.record_types.values.flat_map do |type|
+        own = type.precedence ? [{ "record_type" => type.name, "method" => type.precedence }] : []
+        own + type.fields.select(&:precedence).map { |field| { "record_type" => type.name, "field" => field.name, "method" => field.precedence } }
+      end
+    end
+
+    def with_precedence(name)
+      document = @state.document.merge("precedence" => name)
+      policy = CobaltLedger::Formats::PolicyJson.build(document, @state.directory, shaped: true)
+      PolicyStore::State.new(document: document, policy: policy, directory: @state.directory, engine: CobaltLedger::Decisions::Engine.new(policy, @state.directory))
+    end
+
+    def cells(after, params) = MapView.differences(MapView.new(@state, params).to_h, MapView.new(after, params).to_h)
+
+    # Findings of the record type that come and go.
+    def findings(after, type)
+      before, now = [@state, after].map do |state|
+        run = CobaltLedger::Audit::Run.new(state.engine, state.document["rules"], at: Time.now, detectors: %w[disagreement never_wins no_effect required_out_of_reach])
+        run.findings(types: [state.policy.record_type(type)]).to_h { |finding| [[finding.identity, finding.winner], finding.words + (finding.winner ? " #{finding.winner}" : "")] }
+      end
+      { "gone" => before.except(*now.keys).values, "new" => now.except(*before.keys).values }
+    end
+  end
+end

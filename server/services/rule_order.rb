@@ -1,0 +1,22 @@
+# frozen_string_literal: true
+
+module Server
+  # Gives the rules of one record type and kind the ranks that an order of them asks for.
+  class RuleOrder
+    def initialize(author)
+      @author = author
+    end
+
+    # ids: identifiers of all rules of that kind, the best rank first. The ranks that are in use are given anew.
+    def put(record_type, kind, ids)
+      rules = PolicyStore.instance.pending.document["rules"].select { |rule| rule["record_type"] == record_type && rule["kind"] == kind }
+      raise CobaltLedger::BadInput.at("/rules", "must name every rule of that kind once; somebody may have changed them meanwhile") unless ids.sort == rules.map { |rule| rule["id"] }.sort
+
+      by_id = rules.to_h { |rule| [rule["id"], rule] }
+      edits = ids.zip(rules.map { |rule| rule["rank"] }.sort).reject { |id, rank| by_id[id]["rank"] == rank }
+                 .map { |id, rank| CobaltLedger::Changes::Edit.new(kind: "rule", id: id, before: by_id[id], after: by_id[id].merge("rank" => rank)) }
+      PolicyEditor.new(@author).put_all(edits, revision: ChangeSet.current.revision) if edits.any?
+      { "moved" => edits.size }
+    end
+  end
+end

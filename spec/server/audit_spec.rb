@@ -1,0 +1,113 @@
+# frozen_string_literal: true
+
+RSpec.describe "The audit through the API" do
+  before do
+    SampleDatabase.fresh
+    sign_in("mairin")
+  end
+
+  # The policy with deliberate flaws, in the change set.
+  def bring_flaws
+    import("policy", File.binread("demo/flawed-policy.json"))
+  end
+
+  def audit(state = "pending")
+    call(:post, "/api/audit", { state: state })
+    Server::Auditing.wait
+    call(:get, "/api/findings?state=#{state}")
+    answer["findings"]
+  end
+
+  def finding(detector, found = answer["findings"]) = found.find { |each| each["detector"] == detector }
+
+  it "finds nothing above house-keeping in the sample policy, and every kind of flaw in the flawed one" do
+    expect(audit.map { |each| each["severity"] }.uniq).to eq(["note"])
+    bring_flaws
+    expect(audit.map { |each| each["detector"] }.uniq).to match_array(CobaltLedger::Audit::Detector.names)
+    expect(answer["current"]).to be(true)
+    expect(answer["run"]["status"]).to eq("done")
+  end
+
+  it "shows an example that the rehearsal bears out" do
+    bring_flaws
+    found = finding("required_out_of_reach", audit)
+    question = found["example"]["question"]
+    call(:post, "/api/rehearsal", { state: "pending", question: { as: "user:#{question['user']}", record_type: question["record_type"], mode: question["mode"], unit: question["unit"], channel: question["channel"],
+                                                                  entered: question["stored"].merge(question["entered"]) } })
+    levels = answer["form"]["sections"].flat_map { |section| section["fields"] }.to_h { |field| [field["id"], field["level"]] }
+    expect(levels).to include(found["example"]["levels"])
+  end
+
+  it "previews a remedy, puts it into the change set, and proves only that record type again" do
+    bring_flaws
+    found = finding("nobody", audit)
+    call(:post, "/api/findings/#{found['id']}/remedies/0/preview?state=pending", {})
+    expect(answer["sentences"]).to eq([])
+    expect(call(:post, "/api/findings/#{found['id']}/remedies/0?state=pending", {})).to eq(200)
+    call(:get, "/api/findings?state=pending")
+    expect(answer["current"]).to be(false)
+    others = answer["findings"].reject { |each| each["record_type"] == "outgoing-loan" }
+    expect(finding("nobody", audit)).to be_nil
+    expect(answer["findings"].reject { |each| each["record_type"] == "outgoing-loan" }).to eq(others)
+    expect(call(:post, "/api/findings/#{found['id']}/remedies/0?state=pending", {})).to eq(404)
+  end
+
+  it "keeps a finding accepted until its rules change, and refuses an end in the past" do
+    found = finding("self_opening_lock", audit)
+    path = "/api/findings/#{found['id']}/acceptance?state=pending"
+    expect(call(:put, path, { reason: "The curator decides", until: "2020-01-01" })).to eq(422)
+    expect(call(:put, path, { reason: " " })).to eq(422)
+    call(:put, path, { reason: "The curator decides", until: (Date.today + 30).iso8601 })
+    expect(finding("self_opening_lock", audit)["accepted"]).to include("reason" => "The curator decides", "by" => "Mairin Okafor")
+    rule = found["rules"].first["id"]
+    call(:get, "/api/rules/#{rule}")
+    call(:put, "/api/rules/#{rule}", { rule: answer["rule"].merge("title" => "Another title") }, if_match: answer["etag"])
+    again = audit.find { |each| each["id"] == found["id"] }
+    expect([again["accepted"], again["was_accepted"]]).to eq([nil, true])
+  end
+
+  it "marks a run that a stopped server left behind as broken off, and can be cancelled" do
+    run = Server::AuditRun.create!(state: "pending", subject: "x", started_by: "Mairin", started_at: Time.now)
+    Server::AuditRun.break_off_running
+    expect(run.reload.status).to eq("broken_off")
+    other = Server::AuditRun.create!(state: "pending", subject: "y", started_by: "Mairin", started_at: Time.now)
+    call(:delete, "/api/audit/#{other.id}")
+    expect(answer["status"]).to eq("cancelled")
+    expect(call(:delete, "/api/audit/999999")).to eq(404)
+  end
+
+  it "answers who can come to what, and what it would take" do
+    asked = { question: { as: "user:tomas.reyl", record_type: "outgoing-loan", mode: "edit" }, field: "item_count" }
+    call(:post, "/api/ask/who", asked)
+    expect(answer["groups"].sum { |group| group["people"] }).to eq(42)
+    expect(answer["groups"].first["levels"]).to eq(["editable"])
+    call(:post, "/api/ask/what-for", asked)
+    expect(answer["ways"].map { |way| [way["level"], way["when"]] }).to eq([["editable", "not (Stage is one of Signed, Out or Returned)"]])
+    call(:post, "/api/ask/what-for", asked.merge(field: "unit_value"))
+    expect([answer["answer"], answer["ways"]]).to eq(["no", []])
+  end
+
+  it "shows what another precedence would change before it is kept" do
+    call(:get, "/api/precedence?state=pending")
+    open = answer["methods"].find { |method| method["name"] == "most_open" }
+    expect(open["tables"]["visibility"][2][0]).to eq("shown")
+    call(:post, "/api/precedence/preview", { precedence: "most_open", question: { record_type: "outgoing-loan", mode: "edit" } })
+    expect(answer["cells"]).to include(include("field" => "loan_fee", "column" => "role:finance-partner", "after" => "editable!"))
+    expect(answer["findings"]["new"]).not_to be_empty
+    call(:put, "/api/precedence", { precedence: "most_open" })
+    expect(answer["policy"]).to eq("most_open")
+    call(:get, "/api/change-set")
+    expect(answer["edits"].map { |edit| edit["lines"] }).to eq([["strictest becomes most_open"]])
+    expect(call(:put, "/api/precedence", { precedence: "by_dice" })).to eq(422)
+  end
+
+  it "gives ranks anew, and only to all rules of a kind at once" do
+    call(:get, "/api/rules?record_type=study-visit&state=pending&per_page=1000")
+    ids = answer["items"].reject { |view| view["rule"]["kind"] == "guardrail" }.map { |view| view["rule"]["id"] }
+    call(:put, "/api/rules/order", { record_type: "study-visit", kind: "ordinary", rules: [ids[1], ids[0]] + ids.drop(2) })
+    expect(answer["moved"]).to eq(2)
+    call(:get, "/api/rules?record_type=study-visit&state=pending")
+    expect(answer["items"].first["rule"]["id"]).to eq(ids[1])
+    expect(call(:put, "/api/rules/order", { record_type: "study-visit", kind: "ordinary", rules: ids.drop(1) })).to eq(422)
+  end
+end
