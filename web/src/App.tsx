@@ -12,6 +12,8 @@ import { ProblemNotice } from "./shared/ProblemNotice";
 const MapScreen = lazy(() => import("./screens/map/MapScreen"));
 const RulesScreen = lazy(() => import("./screens/rules/RulesScreen"));
 const RehearsalScreen = lazy(() => import("./screens/rehearsal/RehearsalScreen"));
+const FindingsScreen = lazy(() => import("./screens/findings/FindingsScreen"));
+const PrecedenceScreen = lazy(() => import("./screens/precedence/PrecedenceScreen"));
 const ChangesScreen = lazy(() => import("./screens/changes/ChangesScreen"));
 const CatalogueScreen = lazy(() => import("./screens/catalogue/CatalogueScreen"));
 const PeopleScreen = lazy(() => import("./screens/people/PeopleScreen"));
@@ -31,6 +33,8 @@ const administration = createBrowserRouter([
       { path: "/map", element: <MapScreen /> },
       { path: "/rules", element: <RulesScreen /> },
       { path: "/rehearsal", element: <RehearsalScreen /> },
+      { path: "/findings", element: <FindingsScreen /> },
+      { path: "/precedence", element: <PrecedenceScreen /> },
       { path: "/changes", element: <ChangesScreen /> },
       { path: "/catalogue", element: <CatalogueScreen /> },
       { path: "/people", element: <PeopleScreen /> },

@@ -5,6 +5,7 @@ import "@fontsource/atkinson-hyperlegible-mono/latin-400.css";
 import "./theme/base.css";
 import "./theme/screens.css";
 import "./theme/forms.css";
+import "./theme/findings.css";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";

@@ -13,15 +13,18 @@ export const LEVEL_NAMES: Record<Level, string> = {
 export const LEVELS = Object.keys(LEVEL_NAMES) as Level[];
 
 /** A cell of the map as it is sent ("read_only|editable+") taken apart. */
-export function readCell(cell: string): { levels: Level[]; complete: boolean } {
-  const complete = !cell.endsWith("+");
-  const levels = (complete ? cell : cell.slice(0, -1)).split("|").filter((name): name is Level => name in LEVEL_NAMES);
-  return { levels, complete };
+export function readCell(cell: string): { levels: Level[]; complete: boolean; contested: boolean } {
+  const contested = cell.endsWith("!");
+  const plain = contested ? cell.slice(0, -1) : cell;
+  const complete = !plain.endsWith("+");
+  const levels = (complete ? plain : plain.slice(0, -1)).split("|").filter((name): name is Level => name in LEVEL_NAMES);
+  return { levels, complete, contested };
 }
 
 /** "Read-only or Editable, depending on the record" */
 export function cellWords(cell: string): string {
-  const { levels, complete } = readCell(cell);
+  const { levels, complete, contested } = readCell(cell);
   const words = levels.map((level) => LEVEL_NAMES[level]).join(" or ");
-  return levels.length > 1 ? `${words}, depending on the record${complete ? "" : "; perhaps more"}` : words;
+  const depends = levels.length > 1 ? `, depending on the record${complete ? "" : "; perhaps more"}` : "";
+  return `${words}${depends}${contested ? " (rules disagree)" : ""}`;
 }

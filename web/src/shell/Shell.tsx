@@ -7,7 +7,7 @@ import { useShade } from "../theme/shade";
 import { useAccount } from "./account";
 
 const PAGES = [
-  ["/map", "Map"], ["/rules", "Rules"], ["/rehearsal", "Rehearsal"], ["/changes", "Changes"],
+  ["/map", "Map"], ["/rules", "Rules"], ["/rehearsal", "Rehearsal"], ["/findings", "Findings"], ["/changes", "Changes"],
   ["/records", "Records"], ["/catalogue", "Catalogue"], ["/people", "People"],
 ] as const;
 

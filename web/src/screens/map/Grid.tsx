@@ -105,7 +105,7 @@ export function Grid({ map, type, busy, selection, onSelect, onOpen, opened }: P
                   tabIndex={entry.row === current.row && column === current.column ? 0 : -1}
                   aria-selected={inside(area, entry.row, column)}
                   aria-label={`${entry.name}, ${map.columns[column]?.name}: ${cellWords(cell)}`}
-                  className={`${inside(area, entry.row, column) ? "sel" : ""} ${opened?.field === entry.field && opened.column === map.columns[column]?.key ? "open" : ""}`}
+                  className={`${inside(area, entry.row, column) ? "sel" : ""} ${opened?.field === entry.field && opened.column === map.columns[column]?.key ? "open" : ""} ${cell.endsWith("!") ? "contested" : ""}`}
                   onFocus={() => {
                     if (!selection) onSelect({ from: { row: entry.row, column }, to: { row: entry.row, column } });
                   }}>

@@ -11,6 +11,7 @@ import { useSubject } from "../../question/useSubject";
 import { withPart } from "../../question/withPart";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
+import { Ask } from "./Ask";
 import { Ledger } from "./Ledger";
 
 type Props = { field: string; audience: string; entered?: Entered; onClose: () => void };
@@ -55,12 +56,13 @@ export function ReasoningPanel({ field, audience, entered, onClose }: Props) {
               {data.outcomes.map((each, index) => (
                 <button type="button" key={each.level} aria-pressed={index === chosen} onClick={() => setChosen(index)}>
                   <Glyph cell={each.level} small named={false} />
-                  <span><b>{LEVEL_NAMES[each.level]}</b> {each.example.length > 0 && <>as when {each.example.map((value) => `${value.name} is ${value.words}`).join(", ")}</>}</span>
+                  <span><b>{LEVEL_NAMES[each.level]}</b> {each.example.length > 0 && <>{each.when ? `when ${each.when}; ` : ""}as when {each.example.map((value) => `${value.name} is ${value.words}`).join(", ")}</>}</span>
                 </button>
               ))}
             </div>
           )}
           <Ledger stages={outcome.stages} value={outcome.value} search={search} />
+          <Ask field={field} asked={asked} state={question.state} title={data.audience} />
           {audience.startsWith("user:") && !entered && (
             <p><Link to={{ pathname: "/rehearsal", search: withPart(search, "as", audience.slice(5)) }}>Rehearse the form as {data.audience}</Link></p>
           )}

@@ -12,10 +12,10 @@ import { MODES } from "../../question/useQuestion";
 import { useSubject } from "../../question/useSubject";
 import { Loading } from "../../shared/Loading";
 import { PersonSelect } from "../../shared/PersonSelect";
+import { saveAsFile } from "../../shared/saveAsFile";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { ReasoningPanel } from "../map/ReasoningPanel";
 import { Changed } from "./Changed";
-import { saveAsFile } from "./saveAsFile";
 
 type Verdict = { accepted: boolean; refusals: Refusal[] };
 
@@ -34,7 +34,9 @@ export default function RehearsalScreen() {
   const form = type?.forms?.some((each) => each.id === search.get("form")) ? search.get("form") ?? "" : "";
   const first = usePeople("", "", 1, 1);
   const as = question.as || first.data?.items[0]?.id || "";
-  const key = [as, question.type, question.mode, question.record, question.unit].join(" ");
+  const values = search.get("values") ?? "";
+  const given = useMemo(() => parsed(values), [values]);
+  const key = [values, as, question.type, question.mode, question.record, question.unit].join(" ");
   return (
     <>
       <QuestionStrip who="person" tools={
@@ -44,16 +46,25 @@ export default function RehearsalScreen() {
           <Checkbox checked={ghosts} onChange={(event) => put("ghosts", event.target.checked ? "yes" : "")}>Show hidden</Checkbox>
         </>
       } />
-      <main className="page">{ready && as && type ? <Rehearsal key={key} as={as} beside={beside} form={form} ghosts={ghosts} type={type} /> : <Loading />}</main>
+      <main className="page">{ready && as && type ? <Rehearsal key={key} given={given} as={as} beside={beside} form={form} ghosts={ghosts} type={type} /> : <Loading />}</main>
     </>
   );
 }
 
-type Props = { as: string; beside: string; form: string; ghosts: boolean; type: RecordType };
+/** Values that a link brings along, such as those of an example. */
+function parsed(text: string): Entered {
+  try {
+    return text ? (JSON.parse(text) as Entered) : {};
+  } catch {
+    return {};
+  }
+}
 
-function Rehearsal({ as, beside, form, ghosts, type }: Props) {
+type Props = { given: Entered; as: string; beside: string; form: string; ghosts: boolean; type: RecordType };
+
+function Rehearsal({ given, as, beside, form, ghosts, type }: Props) {
   const { question } = useSubject();
-  const [entered, setEntered] = useState<Entered>({});
+  const [entered, setEntered] = useState<Entered>(given);
   const [since, setSince] = useState<Entered | null>(null);
   const [dismissed, setDismissed] = useState<string[]>([]);
   const [why, setWhy] = useState<string | null>(null);

@@ -1,9 +1,10 @@
 import { Button, Input } from "antd";
-import { useEffect, useMemo, useRef, useState } from "react";
-import { useSearchParams } from "react-router";
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
+import { Link, useSearchParams } from "react-router";
 import { useRules } from "../../api/queries";
 import type { RuleView } from "../../api/types";
 import { QuestionStrip } from "../../question/QuestionStrip";
+import { useQuestionSearch } from "../../question/useQuestion";
 import { useSubject } from "../../question/useSubject";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
@@ -11,15 +12,19 @@ import { useAccount } from "../../shell/account";
 import { isNewDraft, keepDraft, useDrafts } from "./drafts";
 import { RuleEditor } from "./RuleEditor";
 import { SentenceWords } from "./SentenceWords";
+import { useRankOrder } from "./useRankOrder";
 
 /** Rules in order of rank, each as one sentence; the one chosen is edited beside them. */
 export default function RulesScreen() {
   const { question, type } = useSubject();
   const { may } = useAccount();
   const [search, setSearch] = useSearchParams();
+  const questionSearch = useQuestionSearch();
   const [filter, setFilter] = useState("");
   const drafts = useDrafts();
   const rules = useRules(question.type, question.state);
+  const order = useRankOrder(rules.data?.items ?? [], question.type);
+  const editable = may("edit") && question.state === "pending";
   const chosen = search.get("rule") ?? "";
   const choose = (id: string) => setSearch((before) => {
     const next = new URLSearchParams(before);
@@ -45,7 +50,7 @@ export default function RulesScreen() {
           <div className="sheet">
             <div className="head">
               <h1>Rules of {type?.name ?? "…"}</h1>
-              <span className="soft">{rules.data ? `${rules.data.total} rules; strictest wins` : ""}</span>
+              <span className="soft">{rules.data ? `${rules.data.total} rules` : ""}; <Link to={{ pathname: "/precedence", search: questionSearch }}>precedence</Link></span>
               <span className="push">
                 <Input allowClear placeholder="Find in rules" aria-label="Find in rules" value={filter} onChange={(event) => setFilter(event.target.value)} style={{ width: 150 }} />
                 {may("edit") && question.state === "pending" && <Button type="primary" onClick={addRule} disabled={!type}>New rule</Button>}
@@ -60,7 +65,7 @@ export default function RulesScreen() {
                 <span className="body"><span className="title">{draft.rule.title || "A rule without a title yet"}<span className="tag mark-verm">not kept yet</span></span></span>
               </button>
             ))}
-            {shown.map((each) => <Row key={each.rule.id} view={each} on={each.rule.id === chosen} unsaved={Boolean(each.rule.id && drafts[each.rule.id])} onChoose={() => choose(each.rule.id ?? "")} />)}
+            {shown.map((each) => <Row key={each.rule.id} view={each} on={each.rule.id === chosen} unsaved={Boolean(each.rule.id && drafts[each.rule.id])} onChoose={() => choose(each.rule.id ?? "")} order={editable && !filter ? order : undefined} />)}
             {rules.data && rules.data.total > rules.data.items.length && <p className="soft">Only the first {rules.data.items.length} of {rules.data.total} rules are listed; find the others by narrowing the record type.</p>}
             {rules.data && shown.length === 0 && fresh.length === 0 && (
               <div className="empty">{filter ? "No rule says that." : "No rule yet. Every field is as its baseline and label say. Select cells on the map, or begin with “New rule”."}</div>
@@ -73,7 +78,15 @@ export default function RulesScreen() {
   );
 }
 
-function Row({ view, on, unsaved, onChoose }: { view: RuleView; on: boolean; unsaved: boolean; onChoose: () => void }) {
+type RowProps = { view: RuleView; on: boolean; unsaved: boolean; onChoose: () => void; order: ReturnType<typeof useRankOrder> | undefined };
+
+/** One rule of the list. Where ranks may be changed, it is dragged, or moved by Alt and an arrow key. */
+function Row({ view, on, unsaved, onChoose, order }: RowProps) {
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (!order || !event.altKey || (event.key !== "ArrowUp" && event.key !== "ArrowDown")) return;
+    event.preventDefault();
+    void order.move(view, event.key === "ArrowUp" ? -1 : 1);
+  };
   const marks = [view.rule.state === "off" ? "switched off" : "", view.status === "in_force" ? "" : view.status, unsaved ? "unsaved edit" : ""].filter(Boolean);
   const row = useRef<HTMLButtonElement>(null);
   // A rule that was just kept, or that a link leads to, may stand far down the list.
@@ -81,7 +94,13 @@ function Row({ view, on, unsaved, onChoose }: { view: RuleView; on: boolean; uns
     if (on) row.current?.scrollIntoView({ block: "nearest" });
   }, [on, view.number]);
   return (
-    <button type="button" ref={row} className={`rule-row ${on ? "on" : ""} ${view.rule.state === "off" ? "off" : ""}`} aria-pressed={on} onClick={onChoose}>
+    <button type="button" ref={row} className={`rule-row ${on ? "on" : ""} ${view.rule.state === "off" ? "off" : ""}`} aria-pressed={on} onClick={onChoose} onKeyDown={onKeyDown} title={order ? "Drag, or Alt and an arrow key, to change its rank" : undefined}
+      draggable={order !== undefined} onDragStart={(event) => event.dataTransfer.setData("text/plain", view.rule.id ?? "")} onDragOver={(event) => order && event.preventDefault()}
+      onDrop={(event) => {
+        event.preventDefault();
+        const dragged = event.dataTransfer.getData("text/plain");
+        if (dragged && dragged !== view.rule.id) order?.place(dragged, view.rule.id ?? "");
+      }}>
       <span className="rank mono">{view.number}</span>
       <span className="body">
         <span className="title">{view.rule.title}{marks.length > 0 && <span className={`tag ${unsaved ? "mark-verm" : "mark-verd"}`}>{marks.join(", ")}</span>}</span>

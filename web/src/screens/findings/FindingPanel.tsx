@@ -1,0 +1,152 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { App, Button, Input } from "antd";
+import { useState } from "react";
+import { Link } from "react-router";
+import { ask } from "../../api/client";
+import type { Finding } from "../../api/types";
+import { Glyph } from "../../ink/Glyph";
+import { useQuestionSearch } from "../../question/useQuestion";
+import { withPart } from "../../question/withPart";
+import { ProblemNotice } from "../../shared/ProblemNotice";
+import { saveAsFile } from "../../shared/saveAsFile";
+import { useAccount } from "../../shell/account";
+import { SentenceWords } from "../rules/SentenceWords";
+import { exampleSearch } from "./exampleSearch";
+
+type Props = { finding: Finding; state: "in_force" | "pending"; current: boolean; onChanged: () => Promise<unknown>; onClose: () => void };
+
+/** One finding: the rules face to face, where they meet, who wins, the example that shows it, and what can be done. */
+export function FindingPanel({ finding, state, current, onChanged, onClose }: Props) {
+  const search = useQuestionSearch();
+  const { may } = useAccount();
+  const levels = Object.entries(finding.example?.levels ?? {});
+  const names = new Map(finding.fields.map((field) => [field.id, field.name]));
+  return (
+    <aside className="side finding" aria-label="Finding">
+      <div className="head">
+        <h1>{finding.title}</h1><span className="soft">{finding.type_name}</span>
+        <button type="button" className="plain" style={{ marginLeft: "auto" }} onClick={onClose}>Close</button>
+      </div>
+      <p className="lead">{finding.words}</p>
+      <p className="soft">{finding.meaning}</p>
+      {finding.rules.length > 0 && (
+        <div className={`faces ${finding.rules.length === 2 ? "two" : ""}`}>
+          {finding.rules.map((rule) => (
+            <section key={rule.id} aria-label={`Rule ${rule.number}`}>
+              <h3><span className="mono">{rule.number}</span> <Link to={{ pathname: "/rules", search: withPart(withPart(search, "rule", rule.id), "type", finding.record_type) }}>{rule.title}</Link></h3>
+              <SentenceWords segments={rule.sentence} />
+            </section>
+          ))}
+        </div>
+      )}
+      {finding.overlap && (
+        <dl className="overlap" aria-label="Where they meet">
+          <dt>Who</dt><dd>{finding.overlap.who}</dd>
+          <dt>Where</dt><dd>{finding.overlap.where}</dd>
+          <dt>Modes</dt><dd>{finding.overlap.modes}</dd>
+          <dt>When</dt><dd>{finding.overlap.when}</dd>
+        </dl>
+      )}
+      {finding.winner && <p className="winner"><b>{finding.winner}</b> <Link to={{ pathname: "/precedence", search }}>Precedence</Link></p>}
+      {finding.example && (
+        <section aria-label="Example that shows it">
+          <h3>Example that shows it</h3>
+          {finding.example.lines.length > 0 && <p>As when {finding.example.lines.map((line) => `${line.name} is ${line.words}`).join(", ")}.</p>}
+          {levels.map(([field, level]) => <p key={field} className="row-flex" style={{ gap: 6 }}><Glyph cell={level} small named={false} />{names.get(field) ?? field} is {level.replace("_", "-")}</p>)}
+          <p className="row-flex" style={{ gap: 14 }}>
+            <Link to={{ pathname: "/rehearsal", search: exampleSearch(finding.example, state) }}>Open it in the rehearsal</Link>
+            <button type="button" className="plain" onClick={() => saveAsFile("example.json", finding.example?.question ?? {})}>Keep it as a file for bin/ledger</button>
+          </p>
+        </section>
+      )}
+      <p><Link to={{ pathname: "/map", search: withPart(search, "type", finding.record_type) }}>Look at the map of {finding.type_name.toLowerCase()}</Link></p>
+      {may("edit") && state === "pending" && <Mend finding={finding} current={current} onChanged={onChanged} />}
+      {may("edit") && <Accept finding={finding} state={state} onChanged={onChanged} />}
+    </aside>
+  );
+}
+
+/** The remedies: what each would do is shown before it is taken, and none is taken by itself. */
+function Mend({ finding, current, onChanged }: { finding: Finding; current: boolean; onChanged: () => Promise<unknown> }) {
+  const { message } = App.useApp();
+  const client = useQueryClient();
+  const [looked, setLooked] = useState<{ index: number; sentences: string[] } | null>(null);
+  const [error, setError] = useState<unknown>(null);
+  if (finding.remedies.length === 0) return null;
+  const path = (index: number) => `/api/findings/${finding.id}/remedies/${index}`;
+  const attempt = async (act: () => Promise<void>) => {
+    setError(null);
+    try {
+      await act();
+    } catch (caught) {
+      setError(caught);
+    }
+  };
+  const look = (index: number) => attempt(async () => setLooked({ index, sentences: (await ask<{ sentences: string[] }>(`${path(index)}/preview?state=pending`, { method: "POST", body: {} })).sentences }));
+  const take = (index: number) => attempt(async () => {
+    await ask(`${path(index)}?state=pending`, { method: "POST", body: {} });
+    await client.invalidateQueries({ queryKey: ["policy"] });
+    await onChanged();
+    message.success("Kept in the change set");
+  });
+  return (
+    <section aria-label="What could be done">
+      <h3>What could be done</h3>
+      <ul className="remedies">
+        {finding.remedies.map((words, index) => (
+          <li key={words}>
+            <button type="button" className="plain" aria-expanded={looked?.index === index} onClick={() => void look(index)}>{words}</button>
+            {looked?.index === index && (
+              <div className="what">
+                {looked.sentences.map((sentence) => <div key={sentence}>{sentence}</div>)}
+                {looked.sentences.length === 0 && <div className="soft">It changes nobody’s access.</div>}
+                <Button size="small" type="primary" disabled={!current} onClick={() => void take(index)}>Put it into the change set</Button>
+              </div>
+            )}
+          </li>
+        ))}
+      </ul>
+      {error ? <ProblemNotice error={error} /> : null}
+    </section>
+  );
+}
+
+/** Accepting a finding with a reason and an end; it holds until its rules change. */
+function Accept({ finding, state, onChanged }: { finding: Finding; state: string; onChanged: () => Promise<unknown> }) {
+  const [reason, setReason] = useState("");
+  const [until, setUntil] = useState("");
+  const [open, setOpen] = useState(false);
+  const [error, setError] = useState<unknown>(null);
+  const path = `/api/findings/${finding.id}/acceptance?state=${state}`;
+  const attempt = async (act: () => Promise<unknown>) => {
+    setError(null);
+    try {
+      await act();
+      setOpen(false);
+      await onChanged();
+    } catch (caught) {
+      setError(caught);
+    }
+  };
+  if (finding.accepted) {
+    return (
+      <section aria-label="Accepted">
+        <h3>Accepted</h3>
+        <p>{finding.accepted.reason} <span className="soft">({finding.accepted.by}{finding.accepted.until ? `, until ${finding.accepted.until}` : ", with no end"})</span></p>
+        <button type="button" className="plain" onClick={() => void attempt(() => ask(path, { method: "DELETE" }))}>No longer accept it</button>
+      </section>
+    );
+  }
+  if (!open) return <p><button type="button" className="plain" onClick={() => setOpen(true)}>Accept it, with a reason</button></p>;
+  return (
+    <section aria-label="Accept" className="stack">
+      <Input.TextArea aria-label="Reason for accepting it" autoSize={{ minRows: 2, maxRows: 5 }} maxLength={1000} value={reason} onChange={(event) => setReason(event.target.value)} placeholder="Why it may stand" />
+      <label className="line" style={{ maxWidth: 180 }}>Until<Input type="date" value={until} onChange={(event) => setUntil(event.target.value)} /></label>
+      <span className="row-flex">
+        <Button type="primary" disabled={reason.trim() === ""} onClick={() => void attempt(() => ask(path, { method: "PUT", body: { reason, ...(until ? { until } : {}) } }))}>Accept</Button>
+        <button type="button" className="plain" onClick={() => setOpen(false)}>Not now</button>
+      </span>
+      {error ? <ProblemNotice error={error} /> : null}
+    </section>
+  );
+}

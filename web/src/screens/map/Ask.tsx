@@ -1,0 +1,57 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { ask } from "../../api/client";
+import type { WhatFor, Who } from "../../api/types";
+import { Glyph } from "../../ink/Glyph";
+import { LEVEL_NAMES } from "../../ink/levels";
+import { Loading } from "../../shared/Loading";
+import { ProblemNotice } from "../../shared/ProblemNotice";
+
+type Props = { field: string; asked: object; state: string; title: string };
+
+/** Questions asked from a cell: who else can come to this field, and what would have to be true for somebody to edit it. */
+export function Ask({ field, asked, state, title }: Props) {
+  const [open, setOpen] = useState<"" | "who" | "what-for">("");
+  return (
+    <section aria-label="Ask" className="ask">
+      <p className="row-flex" style={{ gap: 14 }}>
+        <button type="button" className="plain" aria-expanded={open === "who"} onClick={() => setOpen(open === "who" ? "" : "who")}>Who else can see this?</button>
+        <button type="button" className="plain" aria-expanded={open === "what-for"} onClick={() => setOpen(open === "what-for" ? "" : "what-for")}>What would it take for {title} to edit it?</button>
+      </p>
+      {open === "who" && <WhoElse body={{ question: asked, field, state }} />}
+      {open === "what-for" && <Ways body={{ question: asked, field, state }} />}
+    </section>
+  );
+}
+
+function WhoElse({ body }: { body: object }) {
+  const who = useQuery({ queryKey: ["policy", "ask who", body], queryFn: () => ask<Who>("/api/ask/who", { method: "POST", body }) });
+  if (who.error) return <ProblemNotice error={who.error} />;
+  if (!who.data) return <Loading what="Asking" />;
+  return (
+    <ul className="difference-lines">
+      {who.data.groups.map((group) => (
+        <li key={group.levels.join()}>
+          <span className="row-flex" style={{ gap: 6 }}><Glyph cell={group.levels.join("|")} small named={false} /><b>{group.levels.map((level) => LEVEL_NAMES[level]).join(" or ")}</b><span className="mono">{group.people}</span></span>
+          <span className="soft">{group.names.slice(0, 12).map((person) => person.name).join(", ")}{group.people > 12 && ` and ${group.people - 12} more`}</span>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function Ways({ body }: { body: object }) {
+  const ways = useQuery({ queryKey: ["policy", "ask what for", body], queryFn: () => ask<WhatFor>("/api/ask/what-for", { method: "POST", body }) });
+  if (ways.error) return <ProblemNotice error={ways.error} />;
+  if (!ways.data) return <Loading what="Solving" />;
+  const { answer, who, field } = ways.data;
+  if (answer !== "yes") return <p>{answer === "no" ? `Nothing: whatever the record holds, ${who} can’t edit ${field} in this mode.` : "That could not be decided."}</p>;
+  return (
+    <ul className="difference-lines">
+      {ways.data.ways.map((way) => (
+        <li key={way.level}><b>{LEVEL_NAMES[way.level]}</b><span>{way.when ? `when ${way.when}` : "whatever the record holds"}</span>
+          {way.example.length > 0 && <span className="soft">as when {way.example.map((line) => `${line.name} is ${line.words}`).join(", ")}</span>}</li>
+      ))}
+    </ul>
+  );
+}
