@@ -13,7 +13,9 @@ module Server
     end
 
     def to_h
-      { "run" => @run&.to_view, "current" => !@done.nil? && @done.subject == Auditing.subject(@state), "groups" => CobaltLedger::Audit::Detector::GROUPS.map { |id, name| { "id" => id, "name" => name } },
+      { "run" => @run&.to_view,
+        "current" => !@done.nil? && @done.subject == Auditing.subject(@state),
+        "groups" => CobaltLedger::Audit::Detector::GROUPS.map { |id, name| { "id" => id, "name" => name } },
         "findings" => (@done&.found || []).map { |finding| view(finding) } }.compact
     end
 

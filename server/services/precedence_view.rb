@@ -57,13 +57,15 @@ module Server
 
     def cells(after, params) = MapView.differences(MapView.new(@state, params).to_h, MapView.new(after, params).to_h)
 
-    # Findings of the record type that come and go.
+    # Findings of the record type that come, go, or are settled otherwise.
     def findings(after, type)
       before, now = [@state, after].map do |state|
         run = CobaltLedger::Audit::Run.new(state.engine, state.document["rules"], at: Time.now, detectors: %w[disagreement never_wins no_effect required_out_of_reach])
-        run.findings(types: [state.policy.record_type(type)]).to_h { |finding| [[finding.identity, finding.winner], finding.words + (finding.winner ? " #{finding.winner}" : "")] }
+        run.findings(types: [state.policy.record_type(type)]).to_h { |finding| [finding.identity, finding] }
       end
-      { "gone" => before.except(*now.keys).values, "new" => now.except(*before.keys).values }
+      settled = now.slice(*before.keys).reject { |id, finding| finding.winner == before[id].winner }
+      { "gone" => before.except(*now.keys).values.map(&:words),
+        "new" => now.except(*before.keys).values.map(&:words), "settled" => settled.values.map { |finding| "#{finding.words} #{finding.winner}" } }
     end
   end
 end

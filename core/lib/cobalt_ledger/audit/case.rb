@@ -19,11 +19,14 @@ module CobaltLedger
 
       def slot = plan.slot_of(field.id)
 
+      # Does a rule reach there and mean these people?
+      def reached?(rule) = (slot.rules + slot.guardrails).any? { |entry| entry.source.rule.equal?(rule) }
+
       # What can happen: Array of [outcomes by index of the plan's tests, example].
       def situations = @situations ||= plan.possible(@base).combinations(field.id)
 
       # Was everything decided?
-      def complete? = plan.possible(@base).of(field.id)[1]
+      def complete? = plan.possible(@base).complete?(field.id)
 
       # Contributions of ordinary rules that apply in a situation.
       def applying(outcomes) = slot.sure(slot.rules, outcomes).map(&:source)
@@ -34,10 +37,12 @@ module CobaltLedger
       # The Stages::Result in a situation.
       def result(outcomes) = slot.result(outcomes)
 
-      # The Stages::Result without some rules.
-      def result_without(outcomes, rules)
-        keep = ->(entries) { entries.reject { |entry| rules.include?(entry.source.rule) } }
-        Decisions::Slot.new(field, slot.stages, slot.states, keep.call(slot.rules), keep.call(slot.guardrails)).result(outcomes)
+      # The Stages::Result without one rule.
+      def result_without(outcomes, rule) = slot.result(outcomes, except: rule)
+
+      # The FieldDecision for the record an example assumes.
+      def decide(example)
+        slot.decide(plan.outcomes(@base.assuming(example, question.record_type.formulas, stored: question.mode != "create")))
       end
 
       # The same case about a concrete record: Decisions::Question.

@@ -14,6 +14,9 @@ module CobaltLedger
         meant & ~union(audience.except, members)
       end
 
+      # How many they are.
+      def size(bits) = bits.to_s(2).count("1")
+
       def union(list, members) = list.reduce(0) { |bits, member| bits | members.fetch([member.kind, member.id], 0) }
       private_class_method :union
 

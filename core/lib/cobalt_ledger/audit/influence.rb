@@ -9,11 +9,13 @@ module CobaltLedger
       # Rules that apply somewhere but change nothing wherever they do: Array of [rule, how], where how is :overruled
       # when another rule's value counts in its place somewhere, and :same when all it gives holds without it.
       def idle
-        @survey.rules.filter_map do |rule|
-          next if rule.contributions.any? { |each| each.values.any? || each.clears? }
+        @survey.once(:idle) do
+          @survey.rules.filter_map do |rule|
+            next if rule.contributions.any? { |each| each.values.any? || each.clears? }
 
-          how = judge(rule)
-          [rule, how] if how
+            how = judge(rule)
+            [rule, how] if how
+          end
         end
       end
 
@@ -21,23 +23,24 @@ module CobaltLedger
         applied = false
         overruled = false
         fields_of(rule).each do |field|
-          @survey.cases(field).each do |kase|
-            next unless kase.slot.rules.any? { |entry| entry.source.rule == rule } || kase.slot.guardrails.any? { |entry| entry.source.rule == rule }
+          @survey.cases_with(field, rule).each do |kase|
             return nil unless kase.complete?
 
-            kase.situations.each do |outcomes, _|
+            kase.situations.map(&:first).each do |outcomes|
               own = (kase.applying(outcomes) + kase.guarding(outcomes)).select { |each| each.rule == rule }
               next if own.empty?
 
               applied = true
               with = kase.result(outcomes)
-              return nil unless same?(with, kase.result_without(outcomes, [rule]))
+              return nil unless same?(with, kase.result_without(outcomes, rule))
 
               overruled ||= own.any? { |each| overruled?(each, with) }
             end
           end
         end
-        applied ? (overruled ? :overruled : :same) : nil
+        return nil unless applied
+
+        overruled ? :overruled : :same
       end
 
       def same?(one, other) = one.final == other.final
@@ -51,7 +54,7 @@ module CobaltLedger
       # A case and a situation in which the rule applies, told as an example.
       def where_it_applies(rule)
         fields_of(rule).each do |field|
-          @survey.cases(field).each do |kase|
+          @survey.cases_with(field, rule).each do |kase|
             found = kase.situations.find { |outcomes, _| (kase.applying(outcomes) + kase.guarding(outcomes)).any? { |each| each.rule == rule } }
             return @survey.example(kase, found[1]) if found
           end

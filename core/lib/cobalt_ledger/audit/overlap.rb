@@ -20,7 +20,7 @@ module CobaltLedger
 
       def who
         bits = @survey.matching(@one.rule) & @survey.matching(@other.rule)
-        count = bits.digits(2).sum
+        count = Crowd.size(bits)
         named = @survey.users_in(bits, NAMED).map(&:name)
         count > NAMED ? "#{named.join(', ')} and #{count - NAMED} others" : Words.list(named)
       end
@@ -38,7 +38,10 @@ module CobaltLedger
 
       def at
         tests = [@one, @other].filter_map(&:test).map { |test| test.words(@directory) }.uniq
-        tests.empty? ? "whatever the record holds" : "when #{tests.size > 1 ? tests.map { |text| text.include?(' or ') ? "(#{text})" : text }.join(' and ') : tests.first}"
+        return "whatever the record holds" if tests.empty?
+        return "when #{tests.first}" if tests.size == 1
+
+        "when #{tests.map { |text| text.include?(' or ') ? "(#{text})" : text }.join(' and ')}"
       end
     end
   end

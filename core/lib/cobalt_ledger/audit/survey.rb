@@ -5,6 +5,9 @@ module CobaltLedger
     # One record type as the audit looks at it: for each field, every way in which its rules can meet. People who match
     # the field's rules alike are one, and so are units, modes, channels and forms in which the same rules reach.
     class Survey
+      # Editing first, where most shows.
+      MODES = %w[edit create view list].freeze
+
       attr_reader :engine, :record_type, :policy, :directory, :at
 
       # engine: Decisions::Engine; documents: Hash of rule identifier to its document; at: Time of the audit.
@@ -15,7 +18,10 @@ module CobaltLedger
         @record_type = record_type
         @documents = documents
         @at = at
-        @cases = {}
+        @specs = {}
+        @built = {}.compare_by_identity
+        @beside = {}
+        @rules_on = {}
         @matching = {}.compare_by_identity
       end
 
@@ -23,10 +29,53 @@ module CobaltLedger
       def rules = @rules ||= policy.rules_of(record_type.id).select(&:on?)
 
       def document(rule) = @documents.fetch(rule.id)
-      def rules_on(field) = policy.rules_on(field, record_type.id).select(&:on?)
+      def rules_on(field) = @rules_on[field.id] ||= policy.rules_on(field, record_type.id).select(&:on?)
 
-      # Array of Case for a field.
-      def cases(field) = @cases[field.id] ||= build_cases(field)
+      # What several detectors ask, worked out once.
+      def once(name) = (@once ||= {}).fetch(name) { @once[name] = yield }
+
+      # Every way in which a field's rules meet: a lazy enumeration of Case, built when they are asked for.
+      def cases(field)
+        specs(field).lazy.map { |spec| case_of(field, spec) }
+      end
+
+      # The same for some modes and channels only.
+      def cases_in(field, modes:, channel: nil)
+        specs(field).lazy.select { |_, _, context| modes.include?(context[2]) && (channel.nil? || context[3] == channel) }.map { |spec| case_of(field, spec) }
+      end
+
+      # Those in which all of some rules reach the person.
+      def cases_with(field, *wanted, modes: nil)
+        places = wanted.map { |rule| rules_on(field).index { |each| each.equal?(rule) } }
+        specs(field).lazy.select { |mask, _, context| places.all? { |place| mask[place] == 1 } && (modes.nil? || modes.include?(context[2])) }.map { |spec| case_of(field, spec) }
+      end
+
+      # The Case of the same people in another mode or channel; nil where no other rules speak of sight there.
+      def case_beside(kase, mode, channel)
+        rules = rules_on(kase.field)
+        above = directory.with_above(:unit, kase.question.unit)
+        principals = kase.question.principals
+        mask = rules.each_with_index.sum { |rule, index| rule.audience.match?(principals) && rule.reach.cover?(above, mode, channel, rule.reach.forms.first) ? 1 << index : 0 }
+        # Where the same rules reach, the same is seen.
+        return nil if rules.each_with_index.none? { |rule, index| rule.contributions.any? { |each| each.gives.visibility } && (mask[index] == 1) != kase.reached?(rule) }
+
+        user = directory.find(:user, principals.user_id)
+        @beside[[kase.field.id, mask, kase.question.unit, mode, channel, closeness? ? user.id : nil]] ||=
+          build_case(kase.field, rules, mask, nil, [kase.question.unit, above, mode, channel, nil], user)
+      end
+
+      # The decisions for some fields of a question: Hash of identifier to FieldDecision. Where rules write values, the whole
+      # form is decided; otherwise only what is asked for.
+      def decide(question, fields)
+        return engine.decide(question).fields if writes?
+
+        above = directory.with_above(:unit, question.unit)
+        acting = fields.flat_map { |field| rules_on(field) }.uniq.sort_by { |rule| order[rule] }.select do |rule|
+          rule.audience.match?(question.principals) && rule.reach.cover?(above, question.mode, question.channel, question.form_id)
+        end
+        plan = Decisions::Plan.new(policy, record_type, acting, above, question.mode, closeness(acting, question.principals), fields: fields)
+        plan.decide(engine.facts(question, engine.raw_values(question)))
+      end
 
       # Users a rule is meant for: an Integer bit set over the directory's users.
       def matching(rule)
@@ -58,13 +107,15 @@ module CobaltLedger
         end
       end
 
-      # A replayed example, or nil when the decision of the whole form does not bear it out. The block judges the decision.
-      def example(kase, found)
+      # An example that was decided once more, or nil when it does not bear the finding out.
+      # fields: what the block, which judges the decisions by identifier, looks at.
+      def example(kase, found, fields = [kase.field])
         question = kase.question_of(found)
-        decision = engine.decide(question)
-        return nil if block_given? && !yield(decision)
+        # Without rules that write values, the case itself is the decision of its one field.
+        decisions = block_given? || writes? ? decide(question, fields) : { kase.field.id => kase.decide(found) }
+        return nil if block_given? && !yield(decisions)
 
-        Example.new(question: question, levels: { kase.field.id => decision[kase.field.id].level },
+        Example.new(question: question, levels: { kase.field.id => decisions[kase.field.id].level },
                     lines: Decisions::Example.new(kase.question, found).lines(directory))
       end
 
@@ -77,24 +128,35 @@ module CobaltLedger
 
       private
 
-      def build_cases(field)
-        rules = rules_on(field)
-        contexts = contexts(rules)
-        seen = {}
-        crowds(rules).flat_map do |bits, users|
-          contexts.filter_map do |covered, context|
+      # Array of [bit set over the field's rules, users, context], each combination of rules and mode once; editing first,
+      # where most shows.
+      def specs(field)
+        @specs[field.id] ||= begin
+          rules = rules_on(field)
+          contexts = contexts(rules).sort_by { |_, context| MODES.index(context[2]) }
+          exact = by_person?(rules)
+          seen = {}
+          crowds(rules).product(contexts).filter_map do |(bits, users), (covered, context)|
             mask = bits & covered
-            key = [mask, context[2], context[4], by_person?(rules) ? users : nil]
+            key = [mask, context[2], context[4], exact ? users : nil]
             next if seen[key]
 
             seen[key] = true
-            build_case(field, rules, mask, users, context)
-          end
+            [mask, users, context]
+          end.sort_by { |_, _, context| MODES.index(context[2]) }
         end
       end
 
+      def case_of(field, spec)
+        @built[spec] ||= build_case(field, rules_on(field), *spec)
+      end
+
+      def writes? = @writes.nil? ? @writes = rules.any? { |rule| rule.contributions.any? { |each| each.values.any? || each.clears? } } : @writes
+
       # Does it matter who exactly the person is, beside which rules are meant for them?
-      def by_person?(rules) = policy.by_closeness?(record_type) || of_one_kind(rules).size > 1
+      def by_person?(rules) = closeness? || of_one_kind(rules).size > 1
+
+      def closeness? = @closeness.nil? ? @closeness = policy.by_closeness?(record_type) : @closeness
 
       # Hash of bit set over the field's rules to the users who match just those.
       def crowds(rules)
@@ -134,15 +196,13 @@ module CobaltLedger
         found.values
       end
 
-      def build_case(field, rules, mask, crowd, context)
+      def build_case(field, rules, mask, crowd, context, user = users_in(crowd).first)
         unit, above, mode, channel, = context
-        user = users_in(crowd).first
         acting = rules.each_with_index.filter_map { |rule, index| rule if mask[index] == 1 }
         form = acting.flat_map { |rule| rule.reach.forms }.first
         question = question(user, unit, mode, channel: channel, form: form ? record_type.form(form) : :own)
         plan = Decisions::Plan.new(policy, record_type, acting, above, mode, closeness(acting, question.principals), fields: needed(field, acting))
-        base = engine.facts(question, {})
-        Case.new(field, question, plan, base, crowd.digits(2).sum)
+        Case.new(field, question, plan, engine.facts(question, {}), crowd ? Crowd.size(crowd) : 1)
       end
 
       # A rule that clears what it hides has to be judged on all its fields.
@@ -152,7 +212,10 @@ module CobaltLedger
         [field] | record_type.fields.select { |each| rules.any? { |rule| rule.contributions.any?(&:clears?) && rule.targets?(each) } }
       end
 
-      def closeness(rules, principals) = rules.to_h { |rule| [rule, Rules::Closeness.of(rule.audience, principals)] }
+      # Places of the rules in the policy's order.
+      def order = @order ||= {}.compare_by_identity.tap { |found| rules.each_with_index { |rule, index| found[rule] = index } }
+
+      def closeness(rules, principals) = closeness? ? rules.to_h { |rule| [rule, Rules::Closeness.of(rule.audience, principals)] } : {}
     end
   end
 end

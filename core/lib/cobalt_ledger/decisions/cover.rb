@@ -29,7 +29,9 @@ module CobaltLedger
         said = cubes.map { |cube| cube.map { |place, outcome| outcome ? wrapped(words[place], cube) : "not (#{words[place]})" }.join(" and ") }
         return nil if said.include?("")
 
-        said.size > 1 ? said.map { |part| part.include?(" and ") ? "(#{part})" : part }.join(" or ") : said.first
+        return said.first if said.size == 1
+
+        said.map { |part| part.include?(" and ") ? "(#{part})" : part }.join(" or ")
       end
 
       private

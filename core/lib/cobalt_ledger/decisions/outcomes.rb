@@ -40,6 +40,9 @@ module CobaltLedger
         Cover.new(feasible, wanted).words(slot.tests.map { |index| @plan.conditions[index].words(directory) })
       end
 
+      # Was everything about a field decided?
+      def complete?(field_id) = reachable(@plan.slot_of(field_id).tests)[1]
+
       # What can happen to a field's tests: Array of [outcomes by index of the plan's tests, example].
       def combinations(field_id) = reachable(@plan.slot_of(field_id).tests).first.values
 

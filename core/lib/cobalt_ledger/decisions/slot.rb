@@ -60,11 +60,13 @@ module CobaltLedger
         end
       end
 
-      # The Stages::Result for the outcomes.
-      def result(outcomes)
+      # The Stages::Result for the outcomes. except: a Rules::Rule that is left out, or nil.
+      def result(outcomes, except: nil)
+        rules = except ? @rules.reject { |entry| entry.source.rule.equal?(except) } : @rules
+        guardrails = except ? @guardrails.reject { |entry| entry.source.rule.equal?(except) } : @guardrails
         @stages.run(sure(@states, outcomes).map(&:state), doubtful(@states, outcomes).map(&:state),
-                    sure(@rules, outcomes).map(&:source), doubtful(@rules, outcomes).map(&:source),
-                    (sure(@guardrails, outcomes) + doubtful(@guardrails, outcomes)).map(&:source),
+                    sure(rules, outcomes).map(&:source), doubtful(rules, outcomes).map(&:source),
+                    (sure(guardrails, outcomes) + doubtful(guardrails, outcomes)).map(&:source),
                     computed: @computable.nil? || outcomes[@computable] != false)
       end
 

@@ -73,6 +73,7 @@ export default function PrecedenceScreen() {
                 <Cells preview={preview.data} fields={new Map((type?.fields ?? []).map((field) => [field.id, field.name]))} />
                 <Findings title="Findings that would go" lines={preview.data.findings.gone} />
                 <Findings title="Findings that would come" lines={preview.data.findings.new} />
+                <Findings title="Disagreements settled otherwise" lines={preview.data.findings.settled} />
                 {may("edit") && question.state === "pending" && <Button type="primary" onClick={() => void keep()}>Keep “{method.title}” in the change set</Button>}
               </>
             )}
@@ -105,5 +106,5 @@ function Cells({ preview, fields }: { preview: PrecedencePreview; fields: Map<st
 
 function Findings({ title, lines }: { title: string; lines: string[] }) {
   if (lines.length === 0) return null;
-  return <section aria-label={title}><h3>{title} <span className="mono">{lines.length}</span></h3><ul className="account-lines">{lines.slice(0, 40).map((line) => <li key={line}>{line}</li>)}</ul></section>;
+  return <section aria-label={title} style={{ paddingTop: 12 }}><h3>{title} <span className="mono">{lines.length}</span></h3><ul className="consequences">{lines.slice(0, 40).map((line) => <li key={line}>{line}</li>)}</ul></section>;
 }

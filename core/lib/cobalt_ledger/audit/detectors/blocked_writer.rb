@@ -24,8 +24,11 @@ module CobaltLedger
         def blocked(writer, field, question, decision)
           account = decision.reasoning[field.id]
           ids = %w[locked hidden masked].flat_map { |kind| Decisions::Blame.rules(account, kind) }.map { |rule| rule["id"] }.uniq
-          finding("#{writer.title} has to write #{field.name}, which is #{decision[field.id].level.tr('_', '-')} to it.", fields: [field], rules: ids,
-                  example: Example.new(question: question, levels: { field.id => decision[field.id].level }, lines: []))
+          finding(
+            "#{writer.title} has to write #{field.name}, which is #{decision[field.id].level.tr('_', '-')} to it.",
+            fields: [field], rules: ids,
+            example: Example.new(question: question, levels: { field.id => decision[field.id].level }, lines: [])
+          )
         end
       end
     end

@@ -29,11 +29,12 @@ module CobaltLedger
           return nil if deciding.empty? || rule.condition.reads.any? { |kind, _| kind != :entered }
 
           blank = Conditions::Comparison.new("is_blank", Conditions::Operands::Entered.new(field))
-          return nil unless @survey.together([rule.condition, blank], "edit").yes?
-
-          kase = @survey.cases(field).find { |each| each.question.mode == "edit" && each.question.channel == "form" && each.slot.rules.any? { |entry| entry.source.rule == rule } } or return nil
+          kase = @survey.cases_with(field, rule, modes: %w[edit]).first or return nil
           answer = @survey.together([rule.condition, blank], "edit")
-          example = @survey.example(kase, answer.example.select { |key, _| key[0] == :entered }) { |decision| stuck?(decision, field, deciding) } or return nil
+          return nil unless answer.yes?
+
+          looked = [field] | deciding.map { |id| @type.field(id) }
+          example = @survey.example(kase, answer.example.select { |key, _| key[0] == :entered }, looked) { |decision| stuck?(decision, field, deciding) } or return nil
           return nil unless anybody_stuck?(rule, kase, answer, field, deciding)
 
           finding("#{called(rule)} shuts #{field.name} while it is blank, and none of those it is for can change #{Words.list(deciding.map { |id| @type.field(id).name }, 'or')}.",
@@ -49,7 +50,7 @@ module CobaltLedger
           values = answer.example.select { |key, _| key[0] == :entered }
           @survey.users_in(@survey.matching(rule), 40).all? do |user|
             asked = Decisions::Example.new(@survey.question(user, kase.question.unit, "edit"), values).question
-            stuck?(@survey.engine.decide(asked), field, deciding)
+            stuck?(@survey.decide(asked, [field] | deciding.map { |id| @type.field(id) }), field, deciding)
           end
         end
 

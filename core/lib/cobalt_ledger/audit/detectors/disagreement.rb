@@ -13,45 +13,56 @@ module CobaltLedger
 
         def findings
           found = {}
-          @type.fields.each { |field| @survey.cases(field).each { |kase| collect(kase, found) } }
-          found.values.filter_map { |pair| tell(**pair) }
+          @type.fields.each { |field| pairs_on(field).each { |one, other, facet| (found[[one.rule.id, other.rule.id, facet]] ||= [one, other, facet, []])[3] << field } }
+          found.values.filter_map { |one, other, facet, fields| tell(one, other, facet, fields) }
         end
 
         private
 
-        def collect(kase, found)
-          kase.situations.each do |outcomes, example|
-            clashes(kase.applying(outcomes)).each do |one, other, facet|
-              key = [[one.id, other.id].sort, facet]
-              pair = (found[key] ||= { one: one, other: other, facet: facet, fields: [], shown: nil, users: 0 })
-              pair[:fields] |= [kase.field]
-              pair[:users] = [pair[:users], kase.users].max
-              pair[:shown] ||= [kase, outcomes, example]
-            end
+        # Pairs of contributions of different ordinary rules that give a facet different values: [one, other, facet].
+        def pairs_on(field)
+          speaking = @survey.rules_on(field).reject(&:guardrail?).flat_map(&:contributions).select(&:gives_facet?)
+          speaking.combination(2).reject { |one, other| one.rule == other.rule || @survey.matching(one.rule).nobits?(@survey.matching(other.rule)) || apart?(one, other) }
+                  .flat_map { |one, other| clashes(one, other).map { |facet| [one, other, facet] } }
+        end
+
+        def clashes(one, other)
+          Decisions::Facets::ALL.select do |facet|
+            values = [one, other].map { |each| each.gives.facet(facet) }
+            values.none?(&:nil?) && values.uniq.size == 2
           end
         end
 
-        # Pairs of contributions of different rules that give a facet different values: [one, other, facet].
-        def clashes(applying)
-          applying.combination(2).flat_map do |one, other|
-            next [] if one.rule == other.rule
-
-            Decisions::Facets::ALL.filter_map do |facet|
-              values = [one, other].map { |each| each.gives.facet(facet) }
-              [one, other, facet] if values.none?(&:nil?) && values.uniq.size == 2
-            end
+        # Do their reaches have nothing in common?
+        def apart?(one, other)
+          %i[modes channels forms].any? do |part|
+            lists = [one, other].map { |each| each.rule.reach.public_send(part) }
+            lists.none?(&:empty?) && !lists[0].intersect?(lists[1])
           end
         end
 
-        def tell(one:, other:, facet:, fields:, shown:, users:)
+        # Both must be able to apply to one record at once: shown by a case and a situation in which they do.
+        def tell(one, other, facet, fields)
+          shown = nil
+          fields = fields.select { |field| (found = meeting(field, one, other)) && (shown ||= found) }
+          return nil unless shown
+
           kase, outcomes, example = shown
           values = [one, other].map { |each| Decisions::Facets.name(facet, each.gives.facet(facet)) }
-          result = kase.result(outcomes)
-          winner = [one, other].find { |each| each.gives.facet(facet) == result.ruled.facet(facet) }
+          winner = [one, other].find { |each| each.gives.facet(facet) == kase.result(outcomes).ruled.facet(facet) }
+          users = Crowd.size(@survey.matching(one.rule) & @survey.matching(other.rule))
           finding("#{called(one)} and #{called(other)} disagree on #{names(fields)}: #{values[0]} against #{values[1]}, for #{Words.count(users, 'person', 'people')} at once.",
                   fields: fields, rules: [one.rule, other.rule].sort_by(&:id), facet: facet.to_s, winner: winner_words(kase, winner, facet),
-                  overlap: Overlap.new(@survey, one, other).to_h,
-                  example: @survey.example(kase, example), remedies: remedies(one.rule, other.rule, winner))
+                  overlap: Overlap.new(@survey, one, other).to_h, example: @survey.example(kase, example), remedies: remedies(one.rule, other.rule, winner))
+        end
+
+        # [Case, outcomes, example] in which both apply.
+        def meeting(field, one, other)
+          @survey.cases_with(field, one.rule, other.rule).each do |kase|
+            found = kase.situations.find { |outcomes, _| [one, other].all? { |each| kase.applying(outcomes).any? { |acting| acting.equal?(each) } } }
+            return [kase, *found] if found
+          end
+          nil
         end
 
         def winner_words(kase, winner, facet)

@@ -59,13 +59,16 @@ module CobaltLedger
         def doubled
           writing.combination(2).filter_map do |one, other|
             shared = targets(one) & targets(other)
-            next if shared.empty? || (@survey.matching(one) & @survey.matching(other)).zero? || !differ?(one, other)
+            next if shared.empty? || @survey.matching(one).nobits?(@survey.matching(other)) || !differ?(one, other)
 
             answer = @survey.together([one, other].filter_map(&:condition), "edit")
             next unless answer.yes?
 
-            finding("#{called(one)} and #{called(other)} set #{names(shared)} to different values at once.", fields: shared, rules: [one, other],
-                    winner: "#{called([one, other].min_by(&:rank))} has the better rank, so its value stands.", remedies: [switch_off([one, other].max_by(&:rank))])
+            finding(
+              "#{called(one)} and #{called(other)} set #{names(shared)} to different values at once.",
+              fields: shared, rules: [one, other],
+              winner: "#{called([one, other].min_by(&:rank))} has the better rank, so its value stands.", remedies: [switch_off([one, other].max_by(&:rank))]
+            )
           end
         end
 

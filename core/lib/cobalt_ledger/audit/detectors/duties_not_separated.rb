@@ -14,8 +14,11 @@ module CobaltLedger
             fields = pair.fields.map { |id| @type.field(id) }
             user = somebody(fields) or next
             question = @survey.question(user, @survey.units.first, "edit")
-            finding("#{user.name} can edit both #{names(fields)}, which are to be kept apart: #{pair.title}.", fields: fields,
-                    example: Example.new(question: question, levels: fields.to_h { |field| [field.id, @survey.engine.decide(question)[field.id].level] }, lines: []))
+            finding(
+              "#{user.name} can edit both #{names(fields)}, which are to be kept apart: #{pair.title}.",
+              fields: fields,
+              example: Example.new(question: question, levels: fields.to_h { |field| [field.id, @survey.engine.decide(question)[field.id].level] }, lines: [])
+            )
           end
         end
 

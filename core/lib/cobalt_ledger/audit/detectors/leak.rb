@@ -10,6 +10,9 @@ module CobaltLedger
         known_as "leak", order: 41
         describes "Leak", severity: "error", group: "exposed", meaning: "A value that is hidden or masked can be had through a computed field, or in another mode or channel."
 
+        # Mode, channel, and in words where that is.
+        WAYS = [["list", "form", "in lists"], ["view", "interface", "to programs"], ["view", "automation", "to automations"], ["view", "import", "to imports"]].freeze
+
         def findings = computed + elsewhere
 
         private
@@ -24,42 +27,66 @@ module CobaltLedger
         end
 
         def given_away(total, input, others)
-          each_person(total, "view") do |kase, decision|
-            next unless decision[total.id].state.visibility == Decisions::Facets::SHOWN && covered?(decision[input.id].state)
-            next unless others.all? { |id| decision[id].state.visibility == Decisions::Facets::SHOWN }
+          fields = [total, input] | others.map { |id| @type.field(id) }
+          @survey.cases_in(total, modes: %w[view], channel: "form").each do |kase|
+            people(kase, fields).each do |question, decision|
+              next unless decision[total.id].state.visibility == Decisions::Facets::SHOWN && covered?(decision[input.id].state)
+              next unless others.all? { |id| decision[id].state.visibility == Decisions::Facets::SHOWN }
 
-            return finding("#{total.name} gives away #{input.name}: #{kase.question.principals.title} sees the one and everything else in “#{total.formula}”, and may not see the other.",
-                           fields: [total, input], rules: [], example: shown(decision, [total, input]), remedies: [])
+              return finding("#{total.name} gives away #{input.name}: #{question.principals.title} sees the one and everything else in “#{total.formula}”, and may not see the other.",
+                             fields: [total, input], rules: [], example: shown(question, decision, [total, input]), remedies: [])
+            end
           end
           nil
+        end
+
+        # [Question, decisions] for one person of each way of matching any of the fields' rules.
+        def people(kase, fields)
+          rules = fields.flat_map { |field| @survey.rules_on(field) }.uniq
+          @directory.users.uniq { |user| rules.map { |rule| rule.audience.match?(@directory.principals_of(user.id)) } }.lazy.map do |user|
+            question = @survey.question(user, kase.question.unit, "view")
+            [question, @survey.decide(question, fields)]
+          end
         end
 
         # Covered when viewing through the form, and more open in a list, or through another channel.
         def elsewhere
           @type.fields.filter_map do |field|
-            next unless @survey.rules_on(field).any? { |rule| rule.reach.modes.any? || rule.reach.channels.any? }
+            next unless @survey.rules_on(field).any? { |rule| limited?(rule) }
 
             escape(field)
           end
         end
 
-        WAYS = [["list", "form", "in lists"], %w[view interface] + ["to programs"], %w[view automation] + ["to automations"], %w[view import] + ["to imports"]].freeze
+        # Does it speak of sight, and not everywhere?
+        def limited?(rule)
+          (rule.reach.modes.any? || rule.reach.channels.any?) && rule.contributions.any? { |each| each.gives.visibility }
+        end
 
         def escape(field)
-          each_person(field, "view") do |kase, decision|
-            next unless covered?(decision[field.id].state)
+          @survey.cases_in(field, modes: %w[view], channel: "form").each do |kase|
+            kase.situations.each do |outcomes, example|
+              covered = kase.slot.decide(outcomes)
+              next unless covered?(covered.state)
 
-            WAYS.each do |mode, channel, words|
-              other = @survey.engine.decide(kase.question.with(mode: mode, channel: channel, stored: decision.question.stored))
-              next unless less_covered?(other[field.id].state, decision[field.id].state)
-              next if mode == "list" && !@type.list_fields.include?(field.id)
-
-              rules = @survey.rules_on(field).select { |rule| (rule.reach.modes.any? || rule.reach.channels.any?) && rule.audience.match?(kase.question.principals) }
-              return finding("#{field.name} is #{visibility(decision[field.id])} on the form and #{visibility(other[field.id])} #{words}, for #{kase.question.principals.title}.",
-                             fields: [field], rules: rules, example: shown(other, [field]), remedies: rules.map { |rule| everywhere(rule) })
+              way = WAYS.find { |mode, channel, _| (mode != "list" || @type.list_fields.include?(field.id)) && more_open?(kase, mode, channel, example, covered) } or next
+              return tell(field, kase, example, covered, way)
             end
           end
           nil
+        end
+
+        def more_open?(kase, mode, channel, example, covered)
+          beside = @survey.case_beside(kase, mode, channel)
+          beside && less_covered?(beside.decide(example).state, covered.state)
+        end
+
+        def tell(field, kase, example, covered, way)
+          mode, channel, words = way
+          beside = @survey.case_beside(kase, mode, channel)
+          rules = @survey.rules_on(field).select { |rule| (rule.reach.modes.any? || rule.reach.channels.any?) && rule.audience.match?(kase.question.principals) }
+          finding("#{field.name} is #{visibility(covered)} on the form and #{visibility(beside.decide(example))} #{words}, for #{kase.question.principals.title}.",
+                  fields: [field], rules: rules, example: @survey.example(beside, example), remedies: rules.map { |rule| everywhere(rule) })
         end
 
         def less_covered?(one, other)
@@ -68,17 +95,8 @@ module CobaltLedger
 
         def visibility(decided) = Decisions::Facets.name(:visibility, decided.state.visibility)
 
-        # Yields [Case, Decision] for one person of each way in which the field's rules meet.
-        def each_person(field, mode)
-          @survey.cases(field).select { |kase| kase.question.mode == mode && kase.question.channel == "form" }.each do |kase|
-            kase.situations.each do |_, example|
-              yield kase, @survey.engine.decide(kase.question_of(example))
-            end
-          end
-        end
-
-        def shown(decision, fields)
-          Example.new(question: decision.question, levels: fields.to_h { |field| [field.id, decision[field.id].level] }, lines: [])
+        def shown(question, decision, fields)
+          Example.new(question: question, levels: fields.to_h { |field| [field.id, decision[field.id].level] }, lines: [])
         end
 
         # Not only here, but in every mode and channel.

@@ -12,8 +12,11 @@ module CobaltLedger
         def findings
           @survey.rules.select { |rule| rule.contributions.any?(&:clears?) && rule.condition }.map do |rule|
             fields = @type.fields.select { |field| rule.targets?(field) }
-            finding("#{called(rule)} clears #{names(fields)} when it hides #{fields.size == 1 ? 'it' : 'them'}: what was typed is lost once the form is saved.", fields: fields, rules: [rule],
-                    remedies: [change(rule, "Keep the value while #{called(rule)} hides it") { |document| kept(document) }])
+            finding(
+              "#{called(rule)} clears #{names(fields)} when it hides #{fields.size == 1 ? 'it' : 'them'}: what was typed is lost once the form is saved.",
+              fields: fields, rules: [rule],
+              remedies: [change(rule, "Keep the value while #{called(rule)} hides it") { |document| kept(document) }]
+            )
           end
         end
 

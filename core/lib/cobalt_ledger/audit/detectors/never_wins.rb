@@ -17,7 +17,7 @@ module CobaltLedger
             next unless how == :overruled
 
             finding("#{called(rule)} never wins: wherever it applies, other rules settle the matter otherwise.", fields: fields_of(rule), rules: [rule],
-                    example: where_it_applies(rule), remedies: [switch_off(rule), remove(rule)])
+                                                                                                                 example: where_it_applies(rule), remedies: [switch_off(rule), remove(rule)])
           end
         end
       end

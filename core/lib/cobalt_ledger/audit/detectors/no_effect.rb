@@ -23,8 +23,11 @@ module CobaltLedger
           idle.filter_map do |rule, how|
             next unless how == :same
 
-            finding("#{called(rule)} has no effect: all it gives already holds without it.", fields: fields_of(rule), rules: [rule],
-                    example: where_it_applies(rule), remedies: [switch_off(rule), remove(rule)])
+            finding(
+              "#{called(rule)} has no effect: all it gives already holds without it.",
+              fields: fields_of(rule), rules: [rule],
+              example: where_it_applies(rule), remedies: [switch_off(rule), remove(rule)]
+            )
           end
         end
 
@@ -48,8 +51,11 @@ module CobaltLedger
         end
 
         def always_holds(rule)
-          finding("#{called(rule)} looks conditional, but #{rule.condition.words(@directory)} always holds.", fields: fields_of(rule), rules: [rule], facet: "condition",
-                  remedies: [change(rule, "Take the condition off #{called(rule)}") { |document| document.except("when", "otherwise") }])
+          finding(
+            "#{called(rule)} looks conditional, but #{rule.condition.words(@directory)} always holds.",
+            fields: fields_of(rule), rules: [rule], facet: "condition",
+            remedies: [change(rule, "Take the condition off #{called(rule)}") { |document| document.except("when", "otherwise") }]
+          )
         end
       end
     end

@@ -12,12 +12,15 @@ module CobaltLedger
         def findings
           @survey.rules.select { |rule| @survey.matching(rule).zero? || missing(rule).any? }.map do |rule|
             gone = missing(rule)
-            words = gone.any? ? "#{called(rule)} names #{Words.list(gone.map { |member| "the #{member.kind} “#{member.id}”" })}, which the directory does not have." : "#{called(rule)} is for nobody: #{rule.audience.words(@directory)} has no members."
-            finding(words, fields: [], rules: [rule], remedies: [switch_off(rule), remove(rule)])
+            finding(gone.any? ? naming(rule, gone) : "#{called(rule)} is for nobody: #{rule.audience.words(@directory)} has no members.", rules: [rule], remedies: [switch_off(rule), remove(rule)])
           end
         end
 
         private
+
+        def naming(rule, gone)
+          "#{called(rule)} names #{Words.list(gone.map { |member| "the #{member.kind} “#{member.id}”" })}, which the directory does not have."
+        end
 
         def missing(rule) = rule.audience.members.reject { |member| @directory.find(member.kind, member.id) }
       end

@@ -15,8 +15,14 @@ module CobaltLedger
             next if people.empty? || rule.window&.until
 
             finding("#{called(rule)} names #{Words.list(people.map { |member| @directory.name_of(:user, member.id) })} and has no end.", fields: [], rules: [rule],
-                    remedies: [change(rule, "End #{called(rule)} in 90 days") { |document| document.merge("window" => (document["window"] || {}).merge("until" => (@survey.at.to_date + 90).iso8601)) }, switch_off(rule)])
+                                                                                                                                         remedies: [ended(rule), switch_off(rule)])
           end
+        end
+
+        private
+
+        def ended(rule)
+          change(rule, "End #{called(rule)} in 90 days") { |document| document.merge("window" => (document["window"] || {}).merge("until" => (@survey.at.to_date + 90).iso8601)) }
         end
       end
     end

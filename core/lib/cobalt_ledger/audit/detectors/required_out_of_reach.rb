@@ -13,11 +13,21 @@ module CobaltLedger
         def findings
           found = {}
           met = {}
-          @type.fields.reject(&:never_typed?).each { |field| @survey.cases(field).each { |kase| collect(kase, found, met) } }
+          asked_for.each do |field, rules|
+            rules.flat_map { |rule| @survey.cases_with(field, rule, modes: %w[create edit]).to_a }.uniq(&:object_id).each { |kase| collect(kase, found, met) }
+          end
           found.values.filter_map { |each| tell(*each) if trapping?(each, met) }
         end
 
         private
+
+        # Fields that rules require: Array of [field, rules].
+        def asked_for
+          asked = @type.fields.reject(&:never_typed?).map do |field|
+            [field, @survey.rules_on(field).select { |rule| rule.contributions.any? { |each| each.gives.presence == Decisions::Facets::REQUIRED } }]
+          end
+          asked.reject { |_, rules| rules.empty? }
+        end
 
         # What a rule asks of everyone is out of reach only where nobody can give it: most of everyone only reads.
         # What a baseline asks is asked of whoever can give it.
@@ -27,8 +37,6 @@ module CobaltLedger
         end
 
         def collect(kase, found, met)
-          return unless %w[create edit].include?(kase.question.mode)
-
           kase.situations.each do |outcomes, example|
             result = kase.result(outcomes)
             asking = speaking(kase, outcomes, :presence, Decisions::Facets::REQUIRED)

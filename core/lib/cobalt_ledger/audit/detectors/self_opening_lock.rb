@@ -30,11 +30,11 @@ module CobaltLedger
 
         # Somebody who meets the lock and can lift it: [Case, Example, identifier of the field that lifts it], or nil.
         def shown(rule, target, deciding)
-          cases = @survey.cases(target).select { |kase| kase.question.mode == "edit" && kase.slot.rules.any? { |entry| entry.source.rule == rule } }
-          cases.each do |kase|
+          looked = [target] | deciding.map { |id| @type.field(id) }
+          @survey.cases_with(target, rule, modes: %w[edit]).each do |kase|
             _, found = kase.situations.find { |each, _| kase.applying(each).any? { |one| one.rule == rule && !one.otherwise? } }
             lifting = nil
-            example = found && @survey.example(kase, found) { |decision| !decision[target.id].open? && (lifting = deciding.find { |id| decision[id].open? }) }
+            example = found && @survey.example(kase, found, looked) { |decision| !decision[target.id].open? && (lifting = deciding.find { |id| decision[id].open? }) }
             return [kase, example, lifting] if example
           end
           nil

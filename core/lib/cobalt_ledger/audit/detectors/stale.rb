@@ -22,7 +22,7 @@ module CobaltLedger
 
         def changeable?(rule, id)
           user = @survey.users_in(@survey.matching(rule)).first or return false
-          @survey.engine.decide(@survey.question(user, @survey.units.first, "edit"))[id].open?
+          @survey.decide(@survey.question(user, @survey.units.first, "edit"), [@type.field(id)])[id].open?
         end
       end
     end

@@ -15,8 +15,11 @@ module CobaltLedger
             next unless decision[field.id].state.visibility == Decisions::Facets::SHOWN
 
             rules = @survey.rules_on(field).select { |rule| rule.audience.everyone? && rule.gives.visibility == Decisions::Facets::SHOWN }
-            finding("#{field.name} is #{@policy.label(field.label).name.downcase}, and everyone may see it.", fields: [field], rules: rules,
-                    example: Example.new(question: anyone, levels: { field.id => decision[field.id].level }, lines: []), remedies: rules.map { |rule| switch_off(rule) })
+            finding(
+              "#{field.name} is #{@policy.label(field.label).name.downcase}, and everyone may see it.",
+              fields: [field], rules: rules,
+              example: Example.new(question: anyone, levels: { field.id => decision[field.id].level }, lines: []), remedies: rules.map { |rule| switch_off(rule) }
+            )
           end
         end
 

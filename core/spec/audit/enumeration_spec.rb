@@ -1,0 +1,155 @@
+# frozen_string_literal: true
+
+# The detectors that speak of how rules meet, held against asking about everybody, everywhere, on every record of a small world.
+RSpec.describe CobaltLedger::Audit::Run do
+  policies = Integer(ENV.fetch("AUDITS", 12))
+  at = Time.utc(2026, 1, 1, 12)
+  texts = [nil, "Ilse", "mercury", "x", "Ilse.", "mercury.", "x.", ".Ilse", ".mercury", ".x", "other"].freeze
+  values = { "stage" => [nil, "a", "b", "c"], "count" => [nil, 0, 1, 2, 3, 4, 5, 6, 7], "level" => [nil, 0, 1, 2, 3, 4, 5, 6, 7], "agreed" => [nil, true, false],
+             "contact" => texts, "notes" => texts }.freeze
+
+  # A generated policy without rules that write values, and with conditions over few fields, so that everything can be tried.
+  def small_policy(seed)
+    document = PolicyGenerator.new(seed, looking_back: false).policy(self)
+    rules = document["rules"].map { |rule| rule.merge("effects" => plain(rule["effects"]), "otherwise" => rule["otherwise"] && plain(rule["otherwise"])).compact }
+    rules = rules.reject { |rule| rule["effects"].empty? || (rule["when"] && read(rule["when"]).size > 2) }
+    document.merge("rules" => rules)
+  end
+
+  def plain(effects) = effects.reject { |effect| %w[set clear default].include?(effect["effect"]) }.map { |effect| effect.except("clear") }
+
+  def read(condition)
+    parts = condition["all"] || condition["any"] || [condition["not"]].compact
+    parts.any? ? parts.flat_map { |part| read(part) }.uniq : [condition["left"]["field"], condition.dig("right", "field")].compact
+  end
+
+  # How many records there are to try.
+  def records_of(document, values)
+    document["rules"].filter_map { |rule| rule["when"] }.flat_map { |condition| read(condition) }.uniq.map { |id| values.fetch(id, [nil]).size }.reduce(1, :*)
+  end
+
+  # Texts that are asked for several things at once would need a larger world.
+  def tangled?(document)
+    asked = document["rules"].filter_map { |rule| rule["when"] }.flat_map { |condition| leaves(condition) }.select { |leaf| %w[contact notes].include?(leaf["left"]["field"]) }
+    asked.group_by { |leaf| leaf["left"]["field"] }.values.any? { |list| list.map { |leaf| leaf["right"] }.compact.uniq.size > 1 }
+  end
+
+  def leaves(condition)
+    parts = condition["all"] || condition["any"] || [condition["not"]].compact
+    parts.any? ? parts.flat_map { |part| leaves(part) } : [condition]
+  end
+
+  # Yields every context and record: [question, facts].
+  def everything(engine, values)
+    type = engine.policy.record_type("loan")
+    fields = engine.policy.rules.filter_map(&:condition).flat_map(&:fields).uniq & values.keys
+    records = fields.empty? ? [{}] : values[fields.first].product(*fields.drop(1).map { |id| values[id] }).map { |found| fields.zip(found).to_h }
+    contexts(type).each do |question|
+      records.each { |record| yield question, CobaltLedger::Conditions::Facts.new(entered: record, stored: question.mode == "create" ? {} : record) }
+    end
+  end
+
+  def contexts(type)
+    people = directory.users.map { |user| directory.principals_of(user.id) }
+    people.product(%w[tidewater kiln], CobaltLedger::Decisions::Question::MODES, CobaltLedger::Decisions::Question::CHANNELS).map do |principals, unit, mode, channel|
+      CobaltLedger::Decisions::Question.new(principals: principals, record_type: type, unit: unit, mode: mode, channel: channel)
+    end
+  end
+
+  def states(engine, question, facts) = engine.plan_for(question).decide(facts).transform_values(&:state)
+
+  it "finds exactly the disagreements, idle rules and requirements out of reach that enumeration finds (#{policies} generated policies)" do
+    seed = chosen_seed("audits")
+    counted = Hash.new(0)
+    number = -1
+    while counted[:policies] < policies
+      document = small_policy(seed + (number += 1))
+      next if records_of(document, values) > 300 || tangled?(document)
+
+      counted[:policies] += 1
+      engine = CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document, directory), directory)
+      @policy_in_hand = engine.policy
+      found = described_class.new(engine, document["rules"], at: at).findings
+      seen = enumerate(engine, document, values)
+      told = { disagreement: pairs(found), idle: idle(found), out_of_reach: out_of_reach(found) }
+      told.each do |what, answer|
+        counted[what] += answer.size
+        expect(answer.sort).to eq(seen[what].sort), "seed #{seed + number}, #{what}: the audit says #{answer.sort}, enumeration #{seen[what].sort}"
+      end
+    end
+    expect(counted.values).to all(be_positive)
+  end
+
+  def pairs(found) = found.select { |each| each.detector == "disagreement" }.map { |each| [*each.rules, each.facet] }.uniq
+  def idle(found) = found.select { |each| %w[never_wins no_effect].include?(each.detector) && each.facet.nil? }.map { |each| each.rules.first }.uniq
+  def out_of_reach(found) = found.select { |each| each.detector == "required_out_of_reach" }.map { |each| each.fields.first }.uniq
+
+  def enumerate(engine, document, values)
+    without = document["rules"].to_h { |rule| [rule["id"], engine_without(document, rule["id"])] }
+    seen = { disagreement: {}, applied: {}, matters: {}, asked: Hash.new { |all, key| all[key] = { met: false, dropped: false } } }
+    everything(engine, values) { |question, facts| look(engine, without, question, facts, seen) }
+    out = seen[:asked].select { |_, each| each[:dropped] && (!each[:everyone] || !each[:met]) }.keys.map(&:first).uniq
+    { disagreement: seen[:disagreement].keys, idle: seen[:applied].keys - seen[:matters].keys, out_of_reach: out }
+  end
+
+  def engine_without(document, id)
+    CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document.merge("rules" => document["rules"].reject { |rule| rule["id"] == id }), directory), directory)
+  end
+
+  def look(engine, without, question, facts, seen)
+    above = directory.with_above(:unit, question.unit)
+    acting = engine.policy.rules.select { |rule| rule.on? && rule.audience.match?(question.principals) && rule.reach.cover?(above, question.mode, question.channel) }
+    contributions = acting.flat_map(&:contributions).select { |each| each.test.nil? || each.test.compile.call(facts) }
+    disagreeing(contributions.reject(&:guardrail?), question.record_type, seen)
+    now = states(engine, question, facts)
+    contributions.map(&:rule).uniq.each do |rule|
+      seen[:applied][rule.id] = true
+      seen[:matters][rule.id] ||= true if states(without[rule.id], question, facts) != now
+    end
+    asking(contributions, question, now, seen) if %w[create edit].include?(question.mode)
+  end
+
+  def disagreeing(contributions, type, seen)
+    contributions.combination(2).each do |one, other|
+      next if one.rule == other.rule || type.fields.none? { |field| one.rule.targets?(field) && other.rule.targets?(field) }
+
+      CobaltLedger::Decisions::Facets::ALL.each do |facet|
+        given = [one, other].map { |each| each.gives.facet(facet) }
+        seen[:disagreement][[*[one.rule.id, other.rule.id].sort, facet.to_s]] = true if given.none?(&:nil?) && given.uniq.size == 2
+      end
+    end
+  end
+
+  # Rules that require a field, whether they are met there, and whether what they ask is dropped.
+  def asking(contributions, question, now, seen)
+    required = CobaltLedger::Decisions::Facets::REQUIRED
+    contributions.select { |each| each.gives.presence == required }.each do |each|
+      question.record_type.fields.select { |field| each.rule.targets?(field) && !field.never_typed? }.each do |field|
+        entry = seen[:asked][[field.id, each.rule.id]]
+        entry[:everyone] = each.rule.audience.everyone?
+        entry[:met] ||= now[field.id].presence == required
+        entry[:dropped] ||= dropped?(question, field, contributions, now)
+      end
+    end
+  end
+
+  # The outcome before consistency was required: it is, once every rule but those that shut the field is left to speak.
+  def dropped?(question, field, contributions, now)
+    state = now[field.id]
+    return false unless state.entry == CobaltLedger::Decisions::Facets::LOCKED || state.visibility == CobaltLedger::Decisions::Facets::HIDDEN
+
+    on_field = contributions.select { |each| each.rule.targets?(field) && each.gives.presence }
+    ordinary, guarding = on_field.partition { |each| !each.guardrail? }
+    presence = guarding.map { |each| each.gives.presence }
+    presence << question_presence(question, field, ordinary)
+    presence.compact.max == CobaltLedger::Decisions::Facets::REQUIRED
+  end
+
+  def question_presence(question, field, ordinary)
+    return nil if ordinary.empty?
+
+    method = CobaltLedger::Decisions::PrecedenceMethod[@policy_in_hand.precedence_of(question.record_type, field)]
+    closeness = ordinary.to_h { |each| [each.rule, CobaltLedger::Rules::Closeness.of(each.rule.audience, question.principals)] }
+    method.combine(:presence, ordinary.sort_by(&:place), closeness)
+  end
+end
