@@ -7,6 +7,7 @@ require "json"
 require "time"
 require "delegate"
 require "digest"
+require "etc"
 require "tzinfo"
 require "zeitwerk"
 

@@ -8,7 +8,7 @@ module Builders
     { "format" => "cobalt-ledger/directory", "version" => 1,
       "roles" => [{ "id" => "registrar", "name" => "Registrar" }, { "id" => "courier", "name" => "Courier" }],
       "groups" => [{ "id" => "custodians", "name" => "Custodians" },
-                   { "id" => "night", "name" => "Night Custodians", "within" => ["custodians"] }],
+                   { "id" => "night", "name" => "Night Custodians", "within" => ["custodians"] }, { "id" => "empty", "name" => "Empty" }],
       "departments" => [{ "id" => "collections", "name" => "Collections" },
                         { "id" => "stores", "name" => "Stores", "parent" => "collections" }],
       "units" => [{ "id" => "trust", "name" => "The Trust" }, { "id" => "tidewater", "name" => "Tidewater House", "parent" => "trust" },

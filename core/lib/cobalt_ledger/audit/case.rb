@@ -17,7 +17,7 @@ module CobaltLedger
         @users = users
       end
 
-      def slot = plan.slot_of(field.id)
+      def slot = @slot ||= plan.slot_of(field.id)
 
       # Does a rule reach there and mean these people?
       def reached?(rule) = (slot.rules + slot.guardrails).any? { |entry| entry.source.rule.equal?(rule) }
@@ -34,8 +34,8 @@ module CobaltLedger
       # Contributions of guardrails that apply.
       def guarding(outcomes) = slot.sure(slot.guardrails, outcomes).map(&:source)
 
-      # The Stages::Result in a situation.
-      def result(outcomes) = slot.result(outcomes)
+      # The Stages::Result in a situation, worked out once.
+      def result(outcomes) = (@results ||= {}.compare_by_identity)[outcomes] ||= slot.result(outcomes)
 
       # The Stages::Result without one rule.
       def result_without(outcomes, rule) = slot.result(outcomes, except: rule)

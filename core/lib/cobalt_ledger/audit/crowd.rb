@@ -14,6 +14,9 @@ module CobaltLedger
         meant & ~union(audience.except, members)
       end
 
+      # Works the users of a directory out before they are asked for.
+      def prepare(directory) = index(directory)
+
       # How many they are.
       def size(bits) = bits.to_s(2).count("1")
 

@@ -36,18 +36,31 @@ module CobaltLedger
 
       # Every way in which a field's rules meet: a lazy enumeration of Case, built when they are asked for.
       def cases(field)
-        specs(field).lazy.map { |spec| case_of(field, spec) }
+        each_of(field, specs(field))
       end
 
       # The same for some modes and channels only.
       def cases_in(field, modes:, channel: nil)
-        specs(field).lazy.select { |_, _, context| modes.include?(context[2]) && (channel.nil? || context[3] == channel) }.map { |spec| case_of(field, spec) }
+        each_of(field, specs(field).select { |_, _, context| modes.include?(context[2]) && (channel.nil? || context[3] == channel) })
+      end
+
+      # Those of one mode and channel in which some rule that says so would stand otherwise in another mode or channel, of
+      # which each is [mode, channel]. The block tells which rules matter.
+      def cases_beside(field, mode, channel, ways, &matters)
+        rules = rules_on(field)
+        telling = rules.each_with_index.select { |rule, _| matters.call(rule) }
+        each_of(field, specs(field).select do |mask, users, (_, above, own, through, _)|
+          own == mode && through == channel && telling.any? do |rule, index|
+            matching(rule).anybits?(users) && ways.any? { |other, by| rule.reach.cover?(above, other, by, rule.reach.forms.first) != (mask[index] == 1) }
+          end
+        end)
       end
 
       # Those in which all of some rules reach the person.
       def cases_with(field, *wanted, modes: nil)
         places = wanted.map { |rule| rules_on(field).index { |each| each.equal?(rule) } }
-        specs(field).lazy.select { |mask, _, context| places.all? { |place| mask[place] == 1 } && (modes.nil? || modes.include?(context[2])) }.map { |spec| case_of(field, spec) }
+        wanted = places.sum { |place| 1 << place }
+        each_of(field, specs(field).select { |mask, _, context| mask & wanted == wanted && (modes.nil? || modes.include?(context[2])) })
       end
 
       # The Case of the same people in another mode or channel; nil where no other rules speak of sight there.
@@ -115,7 +128,7 @@ module CobaltLedger
         decisions = block_given? || writes? ? decide(question, fields) : { kase.field.id => kase.decide(found) }
         return nil if block_given? && !yield(decisions)
 
-        Example.new(question: question, levels: { kase.field.id => decisions[kase.field.id].level },
+        Example.new(question: question.to_h, levels: { kase.field.id => decisions[kase.field.id].level },
                     lines: Decisions::Example.new(kase.question, found).lines(directory))
       end
 
@@ -127,6 +140,11 @@ module CobaltLedger
       end
 
       private
+
+      # An Enumerator of Case, built one after the other as they are asked for.
+      def each_of(field, specs)
+        Enumerator.new { |found| specs.each { |spec| found << case_of(field, spec) } }
+      end
 
       # Array of [bit set over the field's rules, users, context], each combination of rules and mode once; editing first,
       # where most shows.

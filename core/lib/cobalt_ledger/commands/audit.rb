@@ -4,6 +4,9 @@ module CobaltLedger
   module Commands
     # bin/ledger audit: what the audit proves of a policy, for people, programs or a pipeline.
     class Audit
+      # Rules that one process audits by itself; more are shared among as many as there are processors.
+      ALONE = 200
+
       FORMATS = %w[text json sarif].freeze
 
       # engine: Decisions::Engine; rules: Array of rule documents; file: name of the policy file.
@@ -11,7 +14,8 @@ module CobaltLedger
         @engine = engine
         @rules = rules
         @file = file
-        @findings = CobaltLedger::Audit::Run.new(engine, rules, at: at).findings
+        run = CobaltLedger::Audit::Run.new(engine, rules, at: at)
+        @findings = rules.size > ALONE ? run.findings_in_parallel(Etc.nprocessors) : run.findings
       end
 
       # format: one of FORMATS; severity: the least severity that is shown. Returns [String, true when anything is shown].

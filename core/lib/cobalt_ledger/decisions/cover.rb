@@ -20,7 +20,7 @@ module CobaltLedger
           found << cube
           left.reject! { |vector| matches?(vector, cube) }
         end
-        found
+        needed(found)
       end
 
       # "Stage is Signed and not (Count is blank)", or nil when it always holds.
@@ -35,6 +35,14 @@ module CobaltLedger
       end
 
       private
+
+      # Leaves out a cube whose vectors the others cover.
+      def needed(cubes)
+        cubes.reduce(cubes) do |kept, cube|
+          rest = kept - [cube]
+          @wanted.all? { |vector| rest.any? { |other| matches?(vector, other) } } ? rest : kept
+        end
+      end
 
       # Drops one test after the other for as long as nothing else that can happen is let in.
       def widest(vector)

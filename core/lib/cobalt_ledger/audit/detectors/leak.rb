@@ -64,7 +64,7 @@ module CobaltLedger
         end
 
         def escape(field)
-          @survey.cases_in(field, modes: %w[view], channel: "form").each do |kase|
+          @survey.cases_beside(field, "view", "form", WAYS.map { |mode, channel, _| [mode, channel] }) { |rule| limited?(rule) }.each do |kase|
             kase.situations.each do |outcomes, example|
               covered = kase.slot.decide(outcomes)
               next unless covered?(covered.state)
@@ -96,7 +96,7 @@ module CobaltLedger
         def visibility(decided) = Decisions::Facets.name(:visibility, decided.state.visibility)
 
         def shown(question, decision, fields)
-          Example.new(question: question, levels: fields.to_h { |field| [field.id, decision[field.id].level] }, lines: [])
+          Example.new(question: question.to_h, levels: fields.to_h { |field| [field.id, decision[field.id].level] }, lines: [])
         end
 
         # Not only here, but in every mode and channel.

@@ -1,0 +1,94 @@
+# frozen_string_literal: true
+
+# Each kind of finding on the smallest policy that has it, beside one that has it not.
+RSpec.describe CobaltLedger::Audit::Run do
+  at = Time.utc(2026, 6, 1, 12)
+
+  def audit(*rules, at:, fields: loan_fields, **document)
+    made = policy_document(*rules, fields: fields).merge(document.transform_keys(&:to_s))
+    engine = CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(made, directory), directory)
+    described_class.new(engine, made["rules"], at: at)
+  end
+
+  def kinds(*rules, at: Time.utc(2026, 6, 1, 12), **more) = audit(*rules, at: at, **more).findings.map(&:detector).uniq
+  def registrars = { "any" => [{ "role" => "registrar" }] }
+  def set(value) = { "effect" => "set", "to" => { "value" => value } }
+
+  it "finds nothing where there is nothing to find" do
+    expect(kinds(rule("notes", "lock", audience: registrars, when: compare("count", "greater", 4)))).to eq(["self_opening_lock"])
+    expect(kinds(rule("contact", "show", audience: registrars))).to eq([])
+  end
+
+  it "proves a disagreement only where one person can meet both rules at once" do
+    show = rule("contact", "show", audience: registrars)
+    expect(kinds(show, rule("contact", "hide", audience: { "any" => [{ "unit" => "trust" }] }))).to include("disagreement")
+    expect(kinds(show, rule("contact", "hide", audience: { "any" => [{ "role" => "courier" }] }))).not_to include("disagreement")
+    expect(kinds(rule("contact", "show", reach: { "modes" => ["edit"] }), rule("contact", "hide", reach: { "modes" => ["list"] }))).not_to include("disagreement")
+    apart = [rule("contact", "show", when: compare("count", "less", 3)), rule("contact", "hide", when: compare("count", "greater", 5))]
+    expect(kinds(*apart)).not_to include("disagreement")
+  end
+
+  it "says where two rules meet, who wins and why" do
+    found = audit(rule("contact", "show", audience: registrars), rule("contact", "hide", when: compare("stage", "equal", "signed")), at: at).findings.find { |each| each.detector == "disagreement" }
+    expect(found.overlap).to eq("who" => "Asha Brandt", "where" => "at every unit", "modes" => "in every mode", "when" => "when Stage is Signed")
+    expect(found.winner).to eq("2 “Rule 2” wins: strictest wins, and it gives hidden.")
+    expect(found.example.to_h).to include("levels" => { "contact" => "hidden" }, "question" => include("user" => "asha", "stored" => { "stage" => "signed" }))
+    expect(found.remedies.map(&:words)).to include("Switch off 1 “Rule 1”")
+  end
+
+  {
+    "never_wins" => ->(spec) { [[spec.rule("notes", "unlock"), spec.rule("notes", "lock")], {}] },
+    "no_effect" => ->(spec) { [[spec.rule("notes", "lock", reach: { "modes" => ["view"] })], {}] },
+    "nobody" => ->(spec) { [[spec.rule("notes", "lock", audience: { "any" => [{ "group" => "empty" }] })], {}] },
+    "required_out_of_reach" => ->(spec) { [[spec.rule("notes", "require", audience: spec.registrars), spec.rule("notes", "lock")], {}] },
+    "dead_end" => ->(spec) { [[spec.rule("notes", "lock", when: spec.compare("notes", "is_blank"))], {}] },
+    "self_opening_lock" => ->(spec) { [[spec.rule("notes", "lock", when: spec.compare("count", "greater", 4))], {}] },
+    "does_not_settle" => ->(spec) { [[spec.rule("notes", spec.set("a")), spec.rule("notes", spec.set("b"))], {}] },
+    "leak" => ->(spec) { [[spec.rule("notes", "hide", reach: { "channels" => ["form"] })], {}] },
+    "stale" => ->(spec) { [[spec.rule("notes", "lock", when: spec.compare("count", "greater", 4), timing: "on_opening")], {}] },
+    "lost_entry" => ->(spec) { [[spec.rule("notes", { "effect" => "hide", "clear" => true }, when: spec.compare("count", "greater", 4))], {}] },
+    "wide_open" => ->(spec) { [[spec.rule("location", "show")], {}] },
+    "duties_not_separated" => ->(_) { [[], { separations: [{ "record_type" => "loan", "fields" => %w[count value], "title" => "who counts does not value" }] }] },
+    "personal_exception" => ->(spec) { [[spec.rule("notes", "lock", audience: { "any" => [{ "user" => "ilka" }] })], {}] },
+    "run_out" => ->(spec) { [[spec.rule("notes", "lock", window: { "until" => "2026-05-31" })], {}] },
+    "blocked_writer" => ->(spec) { [[spec.rule("notes", "lock", reach: { "channels" => ["interface"] })], 
+                                   { writers: [{ "record_type" => "loan", "fields" => ["notes"], "title" => "A program", "user" => "zora", "channel" => "interface" }] }] }
+  }.each do |kind, made|
+    it "finds #{kind.tr('_', ' ')}" do
+      rules, more = made.call(self)
+      found = audit(*rules, at: at, **more).findings.select { |each| each.detector == kind }
+      expect(found.size).to eq(1)
+      expect(found.first.words).to end_with(".")
+    end
+  end
+
+  it "finds a computed field that gives a hidden input away, unless another input is hidden too" do
+    giving = [rule("value", "hide"), rule("total", "show")]
+    expect(kinds(*giving)).to include("leak")
+    expect(kinds(*giving, rule("count", "hide"))).not_to include("leak")
+  end
+
+  it "takes the person by their attributes, where conditions ask for them" do
+    cleared = { "compare" => "equal", "left" => { "attribute" => "clearance" }, "right" => { "value" => "high" } }
+    expect(kinds(rule("location", "show", when: cleared))).to eq([])
+  end
+
+  it "keeps a finding's identity while what it is about stays, and its basis while its rules stay" do
+    rules = [rule("notes", "unlock", id: "a"), rule("notes", "lock", id: "b")]
+    retitled = [rules[0].merge("title" => "Another"), rules[1]]
+    one, other = [rules, retitled].map { |made| audit(*made, at: at) }.map do |run|
+      found = run.findings.find { |each| each.detector == "never_wins" }
+      [found.identity, found.basis(run.documents)]
+    end
+    expect(one[0]).to eq(other[0])
+    expect(one[1]).not_to eq(other[1])
+  end
+
+  it "tells how far it is, stops when told so, and finds the same in several processes" do
+    run = audit(rule("notes", "unlock"), rule("notes", "lock"), at: at)
+    steps = []
+    expect(run.findings { |done, all, _| (steps << [done, all]) && (done == 2 ? :stop : nil) }.size).to be <= run.findings.size
+    expect(steps.last).to eq([2, CobaltLedger::Audit::Detector.names.size])
+    expect(run.findings_in_parallel(2).map(&:to_h)).to eq(run.findings.map(&:to_h))
+  end
+end

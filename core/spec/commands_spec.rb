@@ -1,0 +1,104 @@
+# frozen_string_literal: true
+
+require "tmpdir"
+
+# The audit and the solver from the command line, on files.
+RSpec.describe CobaltLedger::CommandLine do
+  around { |example| Dir.mktmpdir { |folder| (@folder = folder) && example.run } }
+
+  def file(name, document)
+    File.join(@folder, name).tap { |path| File.write(path, document.is_a?(String) ? document : JSON.generate(document)) }
+  end
+
+  def ledger(*arguments)
+    out = StringIO.new
+    err = StringIO.new
+    status = described_class.run(arguments, out: out, err: err)
+    [status, out.string, err.string]
+  end
+
+  def audit(*rules, options: [])
+    ledger("audit", "--policy", file("policy.json", policy_document(*rules)), "--directory", file("directory.json", directory_document), *options)
+  end
+
+  def satisfy(conditions, *options)
+    status, out, err = ledger("satisfy", "--policy", file("policy.json", policy_document), "--directory", file("directory.json", directory_document), "--record-type", "loan",
+                              "--conditions", file("conditions.json", conditions), *options)
+    [status, status.zero? ? JSON.parse(out) : err]
+  end
+
+  let(:stuck) { [rule("notes", "require", audience: { "any" => [{ "role" => "registrar" }] }), rule("notes", "lock")] }
+
+  it "exits with 0 when nothing is found, and says so" do
+    expect(audit).to eq([0, "Nothing found.\n", ""])
+  end
+
+  it "exits with 1 and tells each finding with its example and what could be done" do
+    status, out, = audit(*stuck)
+    expect(status).to eq(1)
+    expect(out).to include("error: Required out of reach (loan)", "Notes is required by 1 “Rule 1” and locked by 2 “Rule 2”", "could be mended: Switch off 1 “Rule 1”")
+  end
+
+  it "leaves out what is below the severity asked for" do
+    lock = rule("notes", "lock", when: compare("count", "greater", 4))
+    expect(audit(lock)[0]).to eq(1)
+    expect(audit(lock, options: %w[--severity warning])).to eq([0, "Nothing found.\n", ""])
+  end
+
+  it "writes JSON with a question that decide answers alike" do
+    findings = JSON.parse(audit(*stuck, options: %w[--format json])[1])["findings"]
+    found = findings.find { |each| each["detector"] == "required_out_of_reach" }
+    question = file("question.json", found["example"]["question"])
+    _, out, = ledger("decide", "--policy", File.join(@folder, "policy.json"), "--directory", File.join(@folder, "directory.json"), "--question", question)
+    expect(JSON.parse(out)["fields"]["notes"]["level"]).to eq(found["example"]["levels"]["notes"])
+  end
+
+  it "writes SARIF 2.1.0: a tool with its rules, and results that refer to them and to places in the policy" do
+    document = JSON.parse(audit(*stuck, options: %w[--format sarif])[1])
+    run = document["runs"][0]
+    expect([document["version"], run["tool"]["driver"]["name"]]).to eq(["2.1.0", "Cobalt Ledger"])
+    known = run["tool"]["driver"]["rules"].map { |each| each["id"] }
+    run["results"].each do |result|
+      expect(known).to include(result["ruleId"])
+      expect(result["level"]).to match(/\A(none|note|warning|error)\z/)
+      expect(result["message"]["text"]).not_to be_empty
+    end
+    places = run["results"].find { |each| each["ruleId"] == "required_out_of_reach" }["locations"].map { |each| each["logicalLocations"][0]["fullyQualifiedName"] }
+    expect(places).to eq(["/rules/0", "/rules/1"])
+  end
+
+  it "refuses bad input with 2 and the place of the fault" do
+    expect(audit(options: %w[--format xml])).to eq([2, "", "--format: must be one of text, json, sarif\n"])
+    expect(audit(options: %w[--severity dire])[2]).to eq("--severity: must be one of note, warning, error\n")
+    status, _, err = audit(rule("nothing", "lock"))
+    expect([status, err]).to match([2, %r{policy.json /rules/0/targets/fields/0: Outgoing loan has no field “nothing”}])
+  end
+
+  it "answers whether conditions can hold together" do
+    expect(satisfy([compare("count", "greater", 5), compare("stage", "equal", "signed")])).to eq([0, { "answer" => "yes", "example" => { "entered" => { "count" => 6, "stage" => "signed" } } }])
+    expect(satisfy([compare("count", "greater", 5), compare("stage", "equal", "signed"), compare("count", "less", 3)])).to eq([0, { "answer" => "no", "clash" => [0, 2] }])
+    undecided = satisfy([compare("total", "less", 0), compare("count", "greater", 0), compare("value", "greater", 0)])
+    expect(undecided).to eq([0, { "answer" => "undecided", "reason" => "Total is computed in a way that can't be solved for" }])
+  end
+
+  it "chooses a person, a time and what is stored where conditions ask for them" do
+    person = { "compare" => "member_of", "left" => { "user" => true }, "right" => { "members" => [{ "role" => "courier" }] } }
+    stored = { "compare" => "equal", "left" => { "stored" => "stage" }, "right" => { "value" => "out" } }
+    changed = { "compare" => "was_changed", "left" => { "field" => "stage" } }
+    expect(satisfy([person, stored, changed])[1]["example"]).to include("user" => "ilka", "stored" => { "stage" => "out" })
+    expect(satisfy([stored], "--mode", "create")[1]["answer"]).to eq("no")
+  end
+
+  it "refuses conditions that are none, each with its place" do
+    expect(satisfy([])[1]).to include("must be a list of conditions, one at least")
+    expect(satisfy([compare("nothing", "is_blank"), { "compare" => "equal" }])[1]).to include("/0/left/field: Outgoing loan has no field “nothing”", "/1")
+    expect(satisfy("[")[0]).to eq(2)
+    expect(satisfy((1..20).reduce(compare("count", "is_blank")) { |inner, _| { "not" => inner } }.then { |deep| [deep] })[1]).to include("conditions nest deeper than 12")
+  end
+
+  it "writes a map as lines of text" do
+    policy = file("policy.json", policy_document(rule("notes", "lock", audience: { "any" => [{ "role" => "courier" }] })))
+    _, out, = ledger("map", "--policy", policy, "--directory", file("directory.json", directory_document), "--record-type", "loan", "--mode", "edit", "--format", "text")
+    expect(out).to include("Notes\n  Editable: Registrar\n  Read-only: Courier\n")
+  end
+end
