@@ -56,16 +56,18 @@ module Server
     def prove
       parts = @state.policy.record_types.keys.to_h { |id| [id, part(id)] }
       kept = @before ? parts.select { |id, digest| @before.proved_parts[id] == digest }.keys : []
-      found = kept.any? ? @before.found.select { |finding| kept.include?(finding["record_type"]) } : []
-      types = @state.policy.record_types.except(*kept).values
-      proved = CobaltLedger::Audit::Run.new(@state.engine, @state.document["rules"], at: Time.now).findings(types: types) { |done, total, words| :stop if note(done, total, words) == :cancelled }
-      finish(found + proved.map { |finding| told(finding) }, parts)
+      run = CobaltLedger::Audit::Run.new(@state.engine, @state.document["rules"], at: Time.now)
+      proved = run.findings(types: @state.policy.record_types.except(*kept).values) { |done, total, words| :stop if note(done, total, words) == :cancelled }
+      finish(still_proved(kept) + proved.map { |finding| told(finding) }, parts)
     rescue StandardError => e
       warn("the audit broke off: #{e.class}: #{e.message}\n#{e.backtrace.first(5).join("\n")}")
       AuditRun.where(id: @run.id, status: "running").update_all(status: "broken_off", finished_at: Time.now)
     end
 
     private
+
+    # What the run before found on record types that nothing has changed for.
+    def still_proved(kept) = kept.empty? ? [] : @before.found.select { |finding| kept.include?(finding["record_type"]) }
 
     def told(finding)
       rules = @documents ||= @state.document["rules"].to_h { |rule| [rule["id"], rule] }

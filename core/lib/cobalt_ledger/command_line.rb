@@ -108,9 +108,7 @@ module CobaltLedger
       people = directory(options)
       policy = policy(options, people)
       type = record_type(policy, options)
-      unit = options["unit"] || people.units.find { |node| node.above.empty? }&.id
-      raise BadInput.at("--unit", "no unit “#{unit}” in the directory") unless people.find(:unit, unit)
-
+      unit = unit(options, people)
       mode = one_of("mode", needed(options, "mode"), Decisions::Question::MODES)
       channel = one_of("channel", options["channel"] || "form", Decisions::Question::CHANNELS)
       columns = people.roles.map { |role| people.bare(:role, role.id) }
@@ -120,6 +118,11 @@ module CobaltLedger
       return @out.write(format == "csv" ? Formats::MapCsv.write(map) : Formats::MapText.write(map)) unless format == "json"
 
       print_json("columns" => map.columns.map(&:title), "rows" => map.rows.transform_values { |cells| cells.map(&:levels) })
+    end
+
+    def unit(options, people)
+      unit = options["unit"] || people.units.find { |node| node.above.empty? }&.id
+      people.find(:unit, unit) ? unit : raise(BadInput.at("--unit", "no unit “#{unit}” in the directory"))
     end
 
     def record_type(policy, options)

@@ -51,8 +51,10 @@ RSpec.describe CobaltLedger::Audit::Run do
     "duties_not_separated" => ->(_) { [[], { separations: [{ "record_type" => "loan", "fields" => %w[count value], "title" => "who counts does not value" }] }] },
     "personal_exception" => ->(spec) { [[spec.rule("notes", "lock", audience: { "any" => [{ "user" => "ilka" }] })], {}] },
     "run_out" => ->(spec) { [[spec.rule("notes", "lock", window: { "until" => "2026-05-31" })], {}] },
-    "blocked_writer" => ->(spec) { [[spec.rule("notes", "lock", reach: { "channels" => ["interface"] })], 
-                                   { writers: [{ "record_type" => "loan", "fields" => ["notes"], "title" => "A program", "user" => "zora", "channel" => "interface" }] }] }
+    "blocked_writer" => lambda { |spec|
+      [[spec.rule("notes", "lock", reach: { "channels" => ["interface"] })],
+       { writers: [{ "record_type" => "loan", "fields" => ["notes"], "title" => "A program", "user" => "zora", "channel" => "interface" }] }]
+    }
   }.each do |kind, made|
     it "finds #{kind.tr('_', ' ')}" do
       rules, more = made.call(self)

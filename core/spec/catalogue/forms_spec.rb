@@ -49,7 +49,7 @@ RSpec.describe CobaltLedger::Formats::FormsReader do
     "a field that stands twice" => [->(spec) { { forms: [spec.full.merge("sections" => [{ "id" => "main", "fields" => ["stage"] }, { "id" => "other", "fields" => ["stage"] }])] } },
                                     "/record_types/0/forms/0/sections/1/fields/0: stands twice on this form"],
     "people that are not there" => [->(spec) { { forms: [spec.short.merge("audience" => { "any" => [{ "role" => "ghost" }] }), spec.full] } },
-                                        "/record_types/0/forms/0/audience/any/0: there is no role “ghost” in the directory"],
+                                    "/record_types/0/forms/0/audience/any/0: there is no role “ghost” in the directory"],
     "a path on a field that is no choice" => [->(_) { { path: { "field" => "count", "stages" => { "a" => [] } } } }, "/record_types/0/path/field: must be a choice field of this record type"],
     "a stage that is no option" => [->(_) { { path: { "field" => "stage", "stages" => { "gone" => [] } } } }, "/record_types/0/path/stages/gone: Stage has no option “gone”"]
   }.each do |what, (given, words)|

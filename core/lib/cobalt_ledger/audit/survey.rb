@@ -66,15 +66,13 @@ module CobaltLedger
       # The Case of the same people in another mode or channel; nil where no other rules speak of sight there.
       def case_beside(kase, mode, channel)
         rules = rules_on(kase.field)
-        above = directory.with_above(:unit, kase.question.unit)
-        principals = kase.question.principals
-        mask = rules.each_with_index.sum { |rule, index| rule.audience.match?(principals) && rule.reach.cover?(above, mode, channel, rule.reach.forms.first) ? 1 << index : 0 }
-        # Where the same rules reach, the same is seen.
-        return nil if rules.each_with_index.none? { |rule, index| rule.contributions.any? { |each| each.gives.visibility } && (mask[index] == 1) != kase.reached?(rule) }
+        unit = kase.question.unit
+        above = directory.with_above(:unit, unit)
+        mask = mask_of(rules, kase.question.principals, above, mode, channel)
+        return nil unless rules.each_with_index.any? { |rule, index| speaks_of_sight?(rule) && (mask[index] == 1) != kase.reached?(rule) }
 
-        user = directory.find(:user, principals.user_id)
-        @beside[[kase.field.id, mask, kase.question.unit, mode, channel, closeness? ? user.id : nil]] ||=
-          build_case(kase.field, rules, mask, nil, [kase.question.unit, above, mode, channel, nil], user)
+        user = directory.find(:user, kase.question.principals.user_id)
+        @beside[[kase.field.id, mask, unit, mode, channel, closeness? ? user.id : nil]] ||= build_case(kase.field, rules, mask, nil, [unit, above, mode, channel, nil], user)
       end
 
       # The decisions for some fields of a question: Hash of identifier to FieldDecision. Where rules write values, the whole
@@ -189,16 +187,30 @@ module CobaltLedger
 
       # Users of whom conditions say the same, whatever the record: Array of bit sets.
       def of_one_kind(rules)
-        comparisons = rules.filter_map(&:condition).flat_map(&:comparisons)
-        attributes = comparisons.flat_map(&:reads).filter_map { |kind, name| name if kind == :attribute }.uniq
-        members = comparisons.select { |each| each.left.is_a?(Conditions::Operands::User) }.filter_map(&:right).grep(Conditions::Operands::Members).flat_map(&:members).uniq
-        return [(1 << directory.users.size) - 1] if attributes.empty? && members.empty?
+        asked = asked_of_users(rules)
+        return [(1 << directory.users.size) - 1] if asked.all?(&:empty?)
 
+        attributes, members = asked
         directory.users.each_with_index.group_by do |user, _|
           principals = directory.principals_of(user.id)
           [user.attributes.values_at(*attributes), members.map { |member| principals.include?(member.kind, member.id) }]
         end.values.map { |users| users.sum { |_, place| 1 << place } }
       end
+
+      # What conditions ask of the person who asks: [names of attributes, members].
+      def asked_of_users(rules)
+        comparisons = rules.filter_map(&:condition).flat_map(&:comparisons)
+        of_user = comparisons.select { |each| each.left.is_a?(Conditions::Operands::User) }
+        [comparisons.flat_map(&:reads).filter_map { |kind, name| name if kind == :attribute }.uniq,
+         of_user.filter_map(&:right).grep(Conditions::Operands::Members).flat_map(&:members).uniq]
+      end
+
+      # Bit set over rules that mean somebody and reach there.
+      def mask_of(rules, principals, above, mode, channel)
+        rules.each_with_index.sum { |rule, index| rule.audience.match?(principals) && rule.reach.cover?(above, mode, channel, rule.reach.forms.first) ? 1 << index : 0 }
+      end
+
+      def speaks_of_sight?(rule) = rule.contributions.any? { |each| each.gives.visibility }
 
       # Array of [bit set over the rules that reach there, [unit, above, mode, channel, unit's baselines]].
       def contexts(rules)

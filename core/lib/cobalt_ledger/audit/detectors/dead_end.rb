@@ -24,21 +24,29 @@ module CobaltLedger
 
         def dead(rule, field)
           deciding = rule.condition.fields
-          # A hidden field is missed only where it is what would bring itself back.
-          return nil if rule.contributions.first.gives.visibility == Decisions::Facets::HIDDEN && !deciding.include?(field.id)
-          return nil if deciding.empty? || rule.condition.reads.any? { |kind, _| kind != :entered }
+          return nil unless possible?(rule, field, deciding)
 
-          blank = Conditions::Comparison.new("is_blank", Conditions::Operands::Entered.new(field))
-          kase = @survey.cases_with(field, rule, modes: %w[edit]).first or return nil
-          answer = @survey.together([rule.condition, blank], "edit")
-          return nil unless answer.yes?
-
-          looked = [field] | deciding.map { |id| @type.field(id) }
-          example = @survey.example(kase, answer.example.select { |key, _| key[0] == :entered }, looked) { |decision| stuck?(decision, field, deciding) } or return nil
-          return nil unless anybody_stuck?(rule, kase, answer, field, deciding)
+          answer = @survey.together([rule.condition, blank(field)], "edit")
+          kase = answer.yes? ? @survey.cases_with(field, rule, modes: %w[edit]).first : nil
+          example = kase && shown(kase, answer, field, deciding)
+          return nil unless example && anybody_stuck?(rule, kase, answer, field, deciding)
 
           finding("#{called(rule)} shuts #{field.name} while it is blank, and none of those it is for can change #{Words.list(deciding.map { |id| @type.field(id).name }, 'or')}.",
                   fields: [field], rules: [rule], example: example, remedies: [guarded(rule, field), switch_off(rule)])
+        end
+
+        # Only what stands on the screen can be changed; and a hidden field is missed only where it is what would bring
+        # itself back.
+        def possible?(rule, field, deciding)
+          hides = rule.contributions.first.gives.visibility == Decisions::Facets::HIDDEN
+          deciding.any? && rule.condition.reads.all? { |kind, _| kind == :entered } && (!hides || deciding.include?(field.id))
+        end
+
+        def blank(field) = Conditions::Comparison.new("is_blank", Conditions::Operands::Entered.new(field))
+
+        def shown(kase, answer, field, deciding)
+          looked = [field] | deciding.map { |id| @type.field(id) }
+          @survey.example(kase, answer.example.select { |key, _| key[0] == :entered }, looked) { |decision| stuck?(decision, field, deciding) }
         end
 
         def stuck?(decision, field, deciding)

@@ -50,10 +50,13 @@ module CobaltLedger
           kase, outcomes, example = shown
           values = [one, other].map { |each| Decisions::Facets.name(facet, each.gives.facet(facet)) }
           winner = [one, other].find { |each| each.gives.facet(facet) == kase.result(outcomes).ruled.facet(facet) }
-          users = Crowd.size(@survey.matching(one.rule) & @survey.matching(other.rule))
-          finding("#{called(one)} and #{called(other)} disagree on #{names(fields)}: #{values[0]} against #{values[1]}, for #{Words.count(users, 'person', 'people')} at once.",
+          finding("#{called(one)} and #{called(other)} disagree on #{names(fields)}: #{values[0]} against #{values[1]}, for #{how_many(one, other)} at once.",
                   fields: fields, rules: [one.rule, other.rule].sort_by(&:id), facet: facet.to_s, winner: winner_words(kase, winner, facet),
                   overlap: Overlap.new(@survey, one, other).to_h, example: @survey.example(kase, example), remedies: remedies(one.rule, other.rule, winner))
+        end
+
+        def how_many(one, other)
+          Words.count(Crowd.size(@survey.matching(one.rule) & @survey.matching(other.rule)), "person", "people")
         end
 
         # [Case, outcomes, example] in which both apply.

@@ -81,16 +81,20 @@ module CobaltLedger
 
         # Texts with every combination of beginnings and contents; a sign that occurs in no literal keeps them apart.
         def texts(key, subject)
-          own = @comparisons.select { |comparison| comparison.reads.intersect?(linked(key)) }
           strings = literals(key).grep(String).uniq
-          prefixes = own.select { |comparison| comparison.method_name == "begins_with" }.flat_map { |comparison| strings_in(comparison) }.uniq
-          contents = own.select { |comparison| comparison.method_name == "includes" }.flat_map { |comparison| strings_in(comparison) }.uniq
           mark = ["·", "¦", "§"].find { |each| strings.none? { |text| text.include?(each) } } || "something else"
+          starts = [""] + compared_by(key, "begins_with")
+          built = starts.product(subsets(key, compared_by(key, "includes"))).flat_map do |start, parts|
+            (1..linked(key).size).map { |count| "#{start}#{mark * count}#{parts.map { |part| part + mark }.join}" }
+          end
           # Numbered fields are blank only before the record exists.
           blank = subject.kind_name == "auto_number" && @ground.mode != "create" ? [] : [nil]
-          room = linked(key).size
-          built = ([""] + prefixes).product(subsets(key, contents)).flat_map { |prefix, parts| (1..room).map { |count| "#{prefix}#{mark * count}#{parts.map { |part| part + mark }.join}" } }
           blank + (strings + built).uniq
+        end
+
+        # Texts that a key, or what it is linked with, is compared with in one way.
+        def compared_by(key, method)
+          @comparisons.select { |comparison| comparison.method_name == method && comparison.reads.intersect?(linked(key)) }.flat_map { |comparison| strings_in(comparison) }.uniq
         end
 
         def strings_in(comparison) = edges(comparison).grep(String)
@@ -116,14 +120,17 @@ module CobaltLedger
         # One person for each way of belonging to what the conditions name, as many of each as are compared with each
         # other, and those they name outright.
         def people(key, subject)
-          members = @comparisons.filter_map(&:right).grep(Operands::Members).flat_map(&:members).uniq
-          attributes = @ground.reads.filter_map { |kind, name| name if kind == :attribute }
-          alike = directory.users.group_by do |user|
-            principals = directory.principals_of(user.id)
-            [members.map { |member| principals.include?(member.kind, member.id) }, subject.id == "user" ? user.attributes.values_at(*attributes) : nil]
-          end
+          alike = directory.users.group_by { |user| standing(user, subject) }
           asking = @ground.reads.include?([:user]) && !@ground.keys.include?([:user]) ? [@ground.base.user_id].grep(String) : []
           (literals(key).grep(String) + asking + alike.values.flat_map { |users| users.first(linked(key).size).map(&:id) }).uniq
+        end
+
+        # What conditions can tell of a person.
+        def standing(user, subject)
+          @members ||= @comparisons.filter_map(&:right).grep(Operands::Members).flat_map(&:members).uniq
+          @attributes ||= @ground.reads.filter_map { |kind, name| name if kind == :attribute }
+          principals = directory.principals_of(user.id)
+          [@members.map { |member| principals.include?(member.kind, member.id) }, subject.id == "user" ? user.attributes.values_at(*@attributes) : nil]
         end
 
         def directory = @ground.base.directory
