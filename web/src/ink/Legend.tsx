@@ -9,6 +9,7 @@ export function Legend() {
         <span key={level}><Glyph cell={level} small named={false} />{LEVEL_NAMES[level]}</span>
       ))}
       <span><Glyph cell="read_only|editable" small named={false} />Depends</span>
+      <span><i className="ring" aria-hidden="true" />Rules disagree</span>
     </div>
   );
 }
