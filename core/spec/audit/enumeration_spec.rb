@@ -13,7 +13,16 @@ RSpec.describe CobaltLedger::Audit::Run do
     document = PolicyGenerator.new(seed, looking_back: false).policy(self)
     rules = document["rules"].map { |rule| rule.merge("effects" => plain(rule["effects"]), "otherwise" => rule["otherwise"] && plain(rule["otherwise"])).compact }
     rules = rules.reject { |rule| rule["effects"].empty? || (rule["when"] && read(rule["when"]).size > 2) }
-    document.merge("rules" => rules)
+    seed.odd? ? document.merge("rules" => rules) : with_forms(document, rules, Random.new(seed))
+  end
+
+  # Two forms, and rules of which some reach only one of them.
+  def with_forms(document, rules, random)
+    type = document["record_types"].first
+    sections = type["fields"].group_by { |field| field["section"] }.map { |section, fields| { "id" => section, "fields" => fields.map { |field| field["id"] } } }
+    forms = [{ "id" => "short", "name" => "Short", "audience" => { "any" => [{ "role" => "courier" }] }, "sections" => sections }, { "id" => "full", "name" => "Full", "sections" => sections }]
+    placed = rules.map { |rule| random.rand < 0.5 ? rule.merge("reach" => (rule["reach"] || {}).merge("forms" => [%w[short full][random.rand(2)]])) : rule }
+    document.merge("record_types" => [type.merge("forms" => forms)], "rules" => placed)
   end
 
   def plain(effects) = effects.reject { |effect| %w[set clear default].include?(effect["effect"]) }.map { |effect| effect.except("clear") }
@@ -51,8 +60,9 @@ RSpec.describe CobaltLedger::Audit::Run do
 
   def contexts(type)
     people = directory.users.map { |user| directory.principals_of(user.id) }
-    people.product(%w[tidewater kiln], CobaltLedger::Decisions::Question::MODES, CobaltLedger::Decisions::Question::CHANNELS).map do |principals, unit, mode, channel|
-      CobaltLedger::Decisions::Question.new(principals: principals, record_type: type, unit: unit, mode: mode, channel: channel)
+    forms = type.forms.empty? ? [:own] : type.forms
+    people.product(%w[tidewater kiln], CobaltLedger::Decisions::Question::MODES, CobaltLedger::Decisions::Question::CHANNELS, forms).map do |principals, unit, mode, channel, form|
+      CobaltLedger::Decisions::Question.new(principals: principals, record_type: type, unit: unit, mode: mode, channel: channel, form: form)
     end
   end
 
@@ -98,7 +108,7 @@ RSpec.describe CobaltLedger::Audit::Run do
 
   def look(engine, without, question, facts, seen)
     above = directory.with_above(:unit, question.unit)
-    acting = engine.policy.rules.select { |rule| rule.on? && rule.audience.match?(question.principals) && rule.reach.cover?(above, question.mode, question.channel) }
+    acting = engine.policy.rules.select { |rule| rule.on? && rule.audience.match?(question.principals) && rule.reach.cover?(above, question.mode, question.channel, question.form_id) }
     contributions = acting.flat_map(&:contributions).select { |each| each.test.nil? || each.test.compile.call(facts) }
     disagreeing(contributions.reject(&:guardrail?), question.record_type, seen)
     now = states(engine, question, facts)

@@ -5,10 +5,10 @@ module CobaltLedger
     # One way in which rules meet on a field: a person who stands for all that match alike, and a unit, mode, channel
     # and form that stand for all in which the same rules reach.
     class Case
-      attr_reader :field, :question, :plan, :users
+      attr_reader :field, :question, :plan
 
       # question: Decisions::Question that leaves the record open; plan: Decisions::Plan of the field alone;
-      # users: number of people it stands for.
+      # users: lambda that counts the people it stands for.
       def initialize(field, question, plan, base, users)
         @field = field
         @question = question
@@ -17,6 +17,7 @@ module CobaltLedger
         @users = users
       end
 
+      def users = @users.call
       def slot = @slot ||= plan.slot_of(field.id)
 
       # Does a rule reach there and mean these people?

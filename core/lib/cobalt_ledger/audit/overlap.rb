@@ -20,7 +20,7 @@ module CobaltLedger
 
       def who
         bits = @survey.matching(@one.rule) & @survey.matching(@other.rule)
-        count = Crowd.size(bits)
+        count = @survey.crowds.size(bits)
         named = @survey.users_in(bits, NAMED).map(&:name)
         count > NAMED ? "#{named.join(', ')} and #{count - NAMED} others" : Words.list(named)
       end

@@ -12,6 +12,7 @@ module CobaltLedger
         @engine = engine
         @documents = documents.to_h { |document| [document["id"], document] }
         @at = at
+        @crowds = Crowds.new(engine.directory)
         @detectors = detectors ? Detector.members.slice(*detectors) : Detector.members
       end
 
@@ -22,7 +23,7 @@ module CobaltLedger
         found = []
         done = 0
         types.each do |type|
-          survey = Survey.new(@engine, type, @documents, @at)
+          survey = Survey.new(@engine, type, @documents, @at, @crowds)
           @detectors.each_value do |detector|
             return sorted(found) if block_given? && yield(done, all, "#{detector.title}, #{type.name}") == :stop
 
@@ -40,7 +41,6 @@ module CobaltLedger
         types = @engine.policy.record_types.values.sort_by { |type| -@engine.policy.rules_of(type.id).size }
         return findings if workers < 2 || types.size < 2
 
-        Crowd.prepare(@engine.directory)
         parts = Array.new(workers) { [] }
         types.each_with_index { |type, index| parts[index % workers] << type }
         sorted(parts.reject(&:empty?).map { |part| in_a_process { findings(types: part) } }.flat_map(&:call))

@@ -8,21 +8,25 @@ module CobaltLedger
       # Editing first, where most shows.
       MODES = %w[edit create view list].freeze
 
-      attr_reader :engine, :record_type, :policy, :directory, :at
+      attr_reader :engine, :record_type, :policy, :directory, :at, :crowds
 
-      # engine: Decisions::Engine; documents: Hash of rule identifier to its document; at: Time of the audit.
-      def initialize(engine, record_type, documents, at)
+      # engine: Decisions::Engine; documents: Hash of rule identifier to its document; at: Time of the audit;
+      # crowds: Crowds of the engine's directory.
+      def initialize(engine, record_type, documents, at, crowds = Crowds.new(engine.directory))
         @engine = engine
         @policy = engine.policy
         @directory = engine.directory
         @record_type = record_type
         @documents = documents
         @at = at
+        @crowds = crowds
         @specs = {}
         @built = {}.compare_by_identity
         @beside = {}
         @rules_on = {}
         @matching = {}.compare_by_identity
+        @plans = {}
+        @speaking_of = {}
       end
 
       # Rules of the record type that are switched on.
@@ -49,9 +53,9 @@ module CobaltLedger
       def cases_beside(field, mode, channel, ways, &matters)
         rules = rules_on(field)
         telling = rules.each_with_index.select { |rule, _| matters.call(rule) }
-        each_of(field, specs(field).select do |mask, users, (_, above, own, through, _)|
+        each_of(field, specs(field).select do |mask, users, (_, above, own, through, form, _)|
           own == mode && through == channel && telling.any? do |rule, index|
-            matching(rule).anybits?(users) && ways.any? { |other, by| rule.reach.cover?(above, other, by, rule.reach.forms.first) != (mask[index] == 1) }
+            matching(rule).anybits?(users) && ways.any? { |other, by| rule.reach.cover?(above, other, by, form) != (mask[index] == 1) }
           end
         end)
       end
@@ -68,11 +72,12 @@ module CobaltLedger
         rules = rules_on(kase.field)
         unit = kase.question.unit
         above = directory.with_above(:unit, unit)
-        mask = mask_of(rules, kase.question.principals, above, mode, channel)
+        form = forms(rules).first && kase.question.form_id
+        mask = mask_of(rules, kase.question.principals, above, mode, channel, form)
         return nil unless rules.each_with_index.any? { |rule, index| speaks_of_sight?(rule) && (mask[index] == 1) != kase.reached?(rule) }
 
         user = directory.find(:user, kase.question.principals.user_id)
-        @beside[[kase.field.id, mask, unit, mode, channel, closeness? ? user.id : nil]] ||= build_case(kase.field, rules, mask, nil, [unit, above, mode, channel, nil], user)
+        @beside[[kase.field.id, mask, unit, mode, channel, closeness? ? user.id : nil]] ||= build_case(kase.field, rules, mask, nil, [unit, above, mode, channel, form, nil], user)
       end
 
       # The decisions for some fields of a question: Hash of identifier to FieldDecision. Where rules write values, the whole
@@ -81,27 +86,23 @@ module CobaltLedger
         return engine.decide(question).fields if writes?
 
         above = directory.with_above(:unit, question.unit)
-        acting = fields.flat_map { |field| rules_on(field) }.uniq.sort_by { |rule| order[rule] }.select do |rule|
+        acting = speaking_of(fields).select do |rule|
           rule.audience.match?(question.principals) && rule.reach.cover?(above, question.mode, question.channel, question.form_id)
         end
-        plan = Decisions::Plan.new(policy, record_type, acting, above, question.mode, closeness(acting, question.principals), fields: fields)
+        closeness = closeness(acting, question.principals)
+        plan = @plans[[fields, acting, above, question.mode, closeness]] ||= plan(acting, above, question.mode, closeness, fields)
         plan.decide(engine.facts(question, engine.raw_values(question)))
       end
 
-      # Users a rule is meant for: an Integer bit set over the directory's users.
-      def matching(rule)
-        @matching[rule] ||= Crowd.of(rule.audience, directory)
-      end
+      # Users a rule is meant for: a set of Crowds.
+      def matching(rule) = @matching[rule] ||= crowds.of(rule.audience)
 
-      # The users of a bit set, as few as wanted.
-      def users_in(bits, most = 1)
-        found = []
-        while bits.positive? && found.size < most
-          lowest = bits & -bits
-          found << directory.users[lowest.bit_length - 1]
-          bits ^= lowest
-        end
-        found
+      # The users of a set, as few as wanted.
+      def users_in(bits, most = 1) = crowds.users(bits, most)
+
+      # One user for each way in which some of the people match the rules on some fields: a lazy enumeration.
+      def kinds_of_people(fields, among = crowds.everybody)
+        parted(speaking_of(fields), among).lazy.map { |_, users| users_in(users).first }
       end
 
       # A question about no record in particular.
@@ -152,9 +153,9 @@ module CobaltLedger
           contexts = contexts(rules).sort_by { |_, context| MODES.index(context[2]) }
           exact = by_person?(rules)
           seen = {}
-          crowds(rules).product(contexts).filter_map do |(bits, users), (covered, context)|
+          parted(rules).product(contexts).filter_map do |(bits, users), (covered, context)|
             mask = bits & covered
-            key = [mask, context[2], context[4], exact ? users : nil]
+            key = [mask, context[2], context[5], exact ? users : nil]
             next if seen[key]
 
             seen[key] = true
@@ -174,27 +175,27 @@ module CobaltLedger
 
       def closeness? = @closeness.nil? ? @closeness = policy.by_closeness?(record_type) : @closeness
 
-      # Hash of bit set over the field's rules to the users who match just those.
-      def crowds(rules)
-        everybody = (1 << directory.users.size) - 1
-        parts = of_one_kind(rules).map { |users| [0, users & everybody] }
-        rules.each_with_index do |rule, index|
+      # Users parted by which of some rules they match, and how closely where that matters:
+      # Array of [bit set over the rules, set of users].
+      def parted(rules, among = crowds.everybody)
+        rules.each_with_index.reduce(of_one_kind(rules).map { |users| [0, users & among] }) do |parts, (rule, index)|
           own = matching(rule)
-          parts = parts.flat_map { |bits, users| [[bits | (1 << index), users & own], [bits, users & ~own]] }.reject { |_, users| users.zero? }
+          pieces = closeness? ? crowds.by_closeness(rule.audience).map(&:last) : [own]
+          parts.flat_map { |bits, users| pieces.map { |piece| [bits | (1 << index), users & piece] } << [bits, users & ~own] }
+               .reject { |_, users| users.zero? }
         end
-        parts
       end
 
       # Users of whom conditions say the same, whatever the record: Array of bit sets.
       def of_one_kind(rules)
         asked = asked_of_users(rules)
-        return [(1 << directory.users.size) - 1] if asked.all?(&:empty?)
+        return [crowds.everybody] if asked.all?(&:empty?)
 
         attributes, members = asked
         directory.users.each_with_index.group_by do |user, _|
           principals = directory.principals_of(user.id)
           [user.attributes.values_at(*attributes), members.map { |member| principals.include?(member.kind, member.id) }]
-        end.values.map { |users| users.sum { |_, place| 1 << place } }
+        end.values.map { |users| crowds.set(users.map(&:last)) }
       end
 
       # What conditions ask of the person who asks: [names of attributes, members].
@@ -206,34 +207,56 @@ module CobaltLedger
       end
 
       # Bit set over rules that mean somebody and reach there.
-      def mask_of(rules, principals, above, mode, channel)
-        rules.each_with_index.sum { |rule, index| rule.audience.match?(principals) && rule.reach.cover?(above, mode, channel, rule.reach.forms.first) ? 1 << index : 0 }
+      def mask_of(rules, principals, above, mode, channel, form)
+        bits(rules) { |rule| rule.audience.match?(principals) && rule.reach.in_unit?(above) && rule.reach.through?(mode, channel, form) }
       end
 
       def speaks_of_sight?(rule) = rule.contributions.any? { |each| each.gives.visibility }
 
-      # Array of [bit set over the rules that reach there, [unit, above, mode, channel, unit's baselines]].
+      # Array of [bit set over the rules that reach there, [unit, above, mode, channel, form, unit's baselines]].
       def contexts(rules)
         found = {}
-        units.each do |unit|
-          above = directory.with_above(:unit, unit)
-          baselines = policy.baselines_of(record_type.id).select { |baseline| baseline.units.intersect?(above) }.map(&:id)
-          Decisions::Question::MODES.product(Decisions::Question::CHANNELS) do |mode, channel|
-            covered = rules.each_with_index.sum { |rule, index| rule.reach.cover?(above, mode, channel, rule.reach.forms.first) ? 1 << index : 0 }
-            found[[covered, mode, baselines]] ||= [covered, [unit, above, mode, channel, baselines]]
-          end
+        ways = Decisions::Question::MODES.product(Decisions::Question::CHANNELS, forms(rules)).map { |way| [way, bits(rules) { |rule| rule.reach.through?(*way) }] }
+        places.each do |unit, above, baselines|
+          here = bits(rules) { |rule| rule.reach.in_unit?(above) }
+          ways.each { |way, through| found[[here & through, way.first, baselines]] ||= [here & through, [unit, above, *way, baselines]] }
         end
         found.values
       end
 
-      def build_case(field, rules, mask, crowd, context, user = users_in(crowd).first)
-        unit, above, mode, channel, = context
-        acting = rules.each_with_index.filter_map { |rule, index| rule if mask[index] == 1 }
-        form = acting.flat_map { |rule| rule.reach.forms }.first
-        question = question(user, unit, mode, channel: channel, form: form ? record_type.form(form) : :own)
-        plan = Decisions::Plan.new(policy, record_type, acting, above, mode, closeness(acting, question.principals), fields: needed(field, acting))
-        Case.new(field, question, plan, engine.facts(question, {}), crowd ? Crowd.size(crowd) : 1)
+      # Forms that rules tell apart: identifiers, with one that none of them names; nil where none names any.
+      def forms(rules)
+        named = rules.flat_map { |rule| rule.reach.forms }.uniq
+        return [nil] if named.empty?
+
+        named + (record_type.forms.map(&:id) - named).first(1)
       end
+
+      # Units with those above them and the baselines they begin with.
+      def places
+        @places ||= units.map do |unit|
+          above = directory.with_above(:unit, unit)
+          [unit, above, policy.baselines_of(record_type.id).select { |baseline| baseline.units.intersect?(above) }.map(&:id)]
+        end
+      end
+
+      # Bit set over the rules for which the block is true.
+      def bits(rules) = rules.each_with_index.sum { |rule, index| yield(rule) ? 1 << index : 0 }
+
+      def build_case(field, rules, mask, crowd, context, user = users_in(crowd).first)
+        unit, above, mode, channel, form, = context
+        acting = rules.each_with_index.filter_map { |rule, index| rule if mask[index] == 1 }
+        question = question(user, unit, mode, channel: channel, form: form ? record_type.form(form) : :own)
+        plan = plan(acting, above, mode, closeness(acting, question.principals), needed(field, acting))
+        Case.new(field, question, plan, engine.facts(question, {}), -> { crowd ? crowds.size(crowd) : 1 })
+      end
+
+      def plan(rules, above, mode, closeness, fields)
+        Decisions::Plan.new(policy, record_type, rules, above, mode, closeness, fields: fields, possibilities: engine.possibilities)
+      end
+
+      # Rules on any of some fields, in the policy's order.
+      def speaking_of(fields) = @speaking_of[fields] ||= fields.flat_map { |field| rules_on(field) }.uniq.sort_by { |rule| order[rule] }
 
       # A rule that clears what it hides has to be judged on all its fields.
       def needed(field, rules)

@@ -15,16 +15,20 @@ module CobaltLedger
       # Nothing on the screen is read.
       def fields = []
       def comparisons = part.comparisons
-      def reads = part.reads.map { |kind, *rest| [kind == :entered ? :stored : kind, *rest] }.uniq
-
-      def compile
-        test = part.compile
-        ->(facts) { test.call(facts.opening) }
-      end
+      def looks_back? = true
 
       def explain(facts, directory) = part.explain(facts.opening, directory).tap { |account| account.words = words(directory) }
       def words(directory) = "#{part.words(directory)}, as it was opened"
       def to_h = { "at_opening" => part.to_h }
+
+      private
+
+      def looked_up = part.reads.map { |kind, *rest| [kind == :entered ? :stored : kind, *rest] }
+
+      def build_test
+        test = part.compile
+        ->(facts) { test.call(facts.opening) }
+      end
     end
   end
 end

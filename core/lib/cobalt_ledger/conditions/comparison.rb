@@ -20,30 +20,6 @@ module CobaltLedger
 
       def fields = (left.fields + (right&.fields || [])).uniq
 
-      def reads
-        found = left.reads + (right&.reads || [])
-        found << [:stored, left.subject.id] if method_class.needs_stored?
-        found << [:time] if method_class.takes == :days
-        found.uniq
-      end
-
-      def compile
-        comparison = method_class
-        return compile_change(comparison) if comparison.needs_stored?
-        return compile_blank_test(comparison) if comparison.judges_blanks?
-        return compile_against_constant(comparison) if left.is_a?(Operands::Entered) && right.class.constant?
-
-        read_left = left.reader
-        read_right = right.reader
-        lambda do |facts|
-          a = read_left.call(facts)
-          b = read_right.call(facts)
-          next nil if a.is_a?(Unreadable) || b.is_a?(Unreadable)
-
-          a.nil? || b.nil? ? false : comparison.holds_in?(a, b, facts)
-        end
-      end
-
       def explain(facts, directory)
         Explanation.new(words: words(directory), outcome: compile.call(facts), saw: saw(facts, directory))
       end
@@ -59,6 +35,30 @@ module CobaltLedger
       end
 
       private
+
+      def looked_up
+        found = left.reads + (right&.reads || [])
+        found << [:stored, left.subject.id] if method_class.needs_stored?
+        found << [:time] if method_class.takes == :days
+        found
+      end
+
+      def build_test
+        comparison = method_class
+        return compile_change(comparison) if comparison.needs_stored?
+        return compile_blank_test(comparison) if comparison.judges_blanks?
+        return compile_against_constant(comparison) if left.is_a?(Operands::Entered) && right.class.constant?
+
+        read_left = left.reader
+        read_right = right.reader
+        lambda do |facts|
+          a = read_left.call(facts)
+          b = read_right.call(facts)
+          next nil if a.is_a?(Unreadable) || b.is_a?(Unreadable)
+
+          a.nil? || b.nil? ? false : comparison.holds_in?(a, b, facts)
+        end
+      end
 
       def verb = method_class.words(left.family)
 

@@ -15,14 +15,33 @@ module CobaltLedger
 
       def fields = parts.flat_map(&:fields).uniq
       def comparisons = parts.flat_map(&:comparisons)
-      def reads = parts.flat_map(&:reads).uniq
+      def looks_back? = parts.any?(&:looks_back?)
 
       # The outcome that settles the group at once: false for all, true for any.
       def settling = raise(NotImplementedError)
       def joiner = raise(NotImplementedError)
       def key = raise(NotImplementedError)
 
-      def compile
+      def explain(facts, directory)
+        explained = parts.map { |part| part.explain(facts, directory) }
+        Explanation.new(words: words(directory), outcome: compile.call(facts), parts: explained)
+      end
+
+      def words(directory)
+        inner = parts.map do |part|
+          text = part.words(directory)
+          part.is_a?(Group) && part.parts.size > 1 ? "(#{text})" : text
+        end
+        inner.join(" #{joiner} ")
+      end
+
+      def to_h = { key => parts.map(&:to_h) }
+
+      private
+
+      def looked_up = parts.flat_map(&:reads)
+
+      def build_test
         tests = parts.map(&:compile)
         settling_value = settling
         return tests.first if tests.size == 1
@@ -39,21 +58,6 @@ module CobaltLedger
           unknown ? nil : !settling_value
         end
       end
-
-      def explain(facts, directory)
-        explained = parts.map { |part| part.explain(facts, directory) }
-        Explanation.new(words: words(directory), outcome: compile.call(facts), parts: explained)
-      end
-
-      def words(directory)
-        inner = parts.map do |part|
-          text = part.words(directory)
-          part.is_a?(Group) && part.parts.size > 1 ? "(#{text})" : text
-        end
-        inner.join(" #{joiner} ")
-      end
-
-      def to_h = { key => parts.map(&:to_h) }
     end
   end
 end

@@ -5,14 +5,25 @@ module CobaltLedger
     # A node of the typed tree. Evaluation is three-valued: true, false, or nil for "can't be evaluated",
     # joined as in Kleene's logic, so that an unreadable part matters only where it decides.
     class Node
+      # Nodes are frozen once built; what follows from them alone is worked out once and kept beside.
+      def initialize
+        @kept = {}
+      end
+
       # Identifiers of the fields whose values on the screen are read, without repeats.
       def fields = comparisons.flat_map(&:fields).uniq
 
       # All that is looked up, as keys of Operand#reads, without repeats.
-      def reads = comparisons.flat_map(&:reads).uniq
+      def reads = @kept[:reads] ||= looked_up.uniq.freeze
 
       # A lambda from Facts to true, false or nil.
-      def compile = raise(NotImplementedError)
+      def compile = @kept[:test] ||= build_test
+
+      # A Symbol that equal conditions have in common.
+      def identity = @kept[:identity] ||= JSON.generate(to_h).to_sym
+
+      # Does any part look at what the form was like when it was opened?
+      def looks_back? = false
 
       # An Explanation for the same facts.
       def explain(_facts, _directory) = raise(NotImplementedError)
@@ -25,6 +36,13 @@ module CobaltLedger
 
       # All comparisons in it.
       def comparisons = raise(NotImplementedError)
+
+      private
+
+      # Keys of Operand#reads, with repeats.
+      def looked_up = raise(NotImplementedError)
+
+      def build_test = raise(NotImplementedError)
     end
   end
 end

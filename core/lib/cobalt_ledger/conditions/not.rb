@@ -14,15 +14,7 @@ module CobaltLedger
 
       def fields = part.fields
       def comparisons = part.comparisons
-      def reads = part.reads
-
-      def compile
-        test = part.compile
-        lambda do |facts|
-          outcome = test.call(facts)
-          outcome.nil? ? nil : !outcome
-        end
-      end
+      def looks_back? = part.looks_back?
 
       def explain(facts, directory)
         inner = part.explain(facts, directory)
@@ -31,6 +23,18 @@ module CobaltLedger
 
       def words(directory) = "not (#{part.words(directory)})"
       def to_h = { "not" => part.to_h }
+
+      private
+
+      def looked_up = part.reads
+
+      def build_test
+        test = part.compile
+        lambda do |facts|
+          outcome = test.call(facts)
+          outcome.nil? ? nil : !outcome
+        end
+      end
     end
   end
 end

@@ -14,16 +14,7 @@ module CobaltLedger
       end
 
       def fields = []
-      def reads = [[:time]]
       def comparisons = []
-
-      def compile
-        opening = window
-        lambda do |facts|
-          at = facts.at
-          at.is_a?(Unreadable) ? nil : opening.cover?(at)
-        end
-      end
 
       def explain(facts, directory)
         at = facts.at
@@ -33,6 +24,18 @@ module CobaltLedger
 
       def words(_directory) = window.words
       def to_h = { "window" => window.to_h }
+
+      private
+
+      def looked_up = [[:time]]
+
+      def build_test
+        opening = window
+        lambda do |facts|
+          at = facts.at
+          at.is_a?(Unreadable) ? nil : opening.cover?(at)
+        end
+      end
     end
   end
 end

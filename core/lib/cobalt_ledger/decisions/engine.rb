@@ -7,12 +7,13 @@ module CobaltLedger
       # Plans kept in memory.
       PLANS = 2_000
 
-      attr_reader :policy, :directory
+      attr_reader :policy, :directory, :possibilities
 
       def initialize(policy, directory)
         @policy = policy
         @directory = directory
         @plans = {}
+        @possibilities = Possibilities.new
         @classes = {}
         @cards = {}.compare_by_identity
         @lock = Mutex.new
@@ -136,7 +137,7 @@ module CobaltLedger
         rules = policy.rules_of(record_type.id).select do |rule|
           rule.on? && rule.audience.match?(principals) && rule.reach.cover?(above, mode, channel, form)
         end
-        plan = Plan.new(policy, record_type, rules, above, mode, closeness(rules, principals))
+        plan = Plan.new(policy, record_type, rules, above, mode, closeness(rules, principals), possibilities: possibilities)
         @lock.synchronize do
           # Replaced, not cleared: readers go on with the table they have.
           @plans = {} if @plans.size >= PLANS

@@ -77,13 +77,16 @@ module CobaltLedger
 
       # The facts an example stands for, once the rules have done to its values what they do.
       def facts(example)
-        facts = @base.assuming(example, @type.formulas, stored: @plan.mode != "create")
+        facts = plain(example)
         return facts unless @plan.value_effects.writing? || @plan.looks_back?
 
         held, screen = raw(example)
         facts = facts.opened_as(Settling.new(@plan, facts.with_entered(facts.stored), held, {}, defaults_only: true).run.facts) if @plan.looks_back?
         Settling.new(@plan, facts, screen, screen).run.facts
       end
+
+      # The facts an example stands for where no rule writes.
+      def plain(example) = @base.assuming(example, @type.formulas, stored: @plan.mode != "create")
 
       # What the record holds and what stands on the screen, before anything is computed.
       def raw(example)
@@ -97,28 +100,41 @@ module CobaltLedger
       # Outcomes of the tests that can happen together: [Hash of vector to [outcomes by index, example], complete].
       # Fields that depend on the same tests share the search.
       def reachable(tests)
-        @found[tests] ||= tests.empty? ? [{ [] => [[], {}] }, true] : search(tests)
+        @found[tests] ||= tests.empty? ? [{ [] => [[], {}] }, true] : placed(tests, searched(tests.map { |index| @plan.conditions[index] }))
       end
 
-      def search(tests)
-        conditions = tests.map { |index| @plan.conditions[index] }
-        behind, sources = @plan.value_effects.behind(conditions, @plan)
+      def placed(tests, search)
+        @values[tests] = search.tried
+        [search.found.to_h { |vector, example| [vector, [by_index(tests, vector), example]] }, search.complete]
+      end
+
+      # A Possibilities::Search; shared with other plans where nothing that rules write bears on the conditions.
+      def searched(conditions)
+        return search(conditions) if conditions.any?(&:looks_back?) || @plan.value_effects.bear_on?(conditions)
+
+        kind = %w[create edit].include?(@plan.mode) ? @plan.mode : "view"
+        @plan.possibilities.fetch(@type, kind, conditions, @base) { search(conditions, written: false) }
+      end
+
+      # written: false when no rule's writing can make a difference.
+      def search(conditions, written: true)
+        behind, sources = written ? @plan.value_effects.behind(conditions, @plan) : [conditions, []]
         ground = Conditions::Solver::Ground.new(@type, @plan.mode, @base, behind, sources: sources)
-        values = @values[tests] ||= ground.keys.to_h { |key| [key, ground.values(key)] }
-        found, tried = try(conditions, values)
-        complete = found.size >= 2**tests.size || (tried >= values.values.map(&:size).reduce(1, :*) && ground.keys.all? { |key| ground.complete?(key) } && ground.computed_keys.empty?)
+        values = ground.keys.to_h { |key| [key, ground.values(key)] }
+        found, tried = try(conditions, values, written)
+        complete = found.size >= 2**conditions.size || (tried >= values.values.map(&:size).reduce(1, :*) && ground.keys.all? { |key| ground.complete?(key) } && ground.computed_keys.empty?)
         complete = solve(conditions, found) unless complete || behind.size > conditions.size || @plan.looks_back?
-        [found.to_h { |vector, example| [vector, [by_index(tests, vector), example]] }, complete]
+        Possibilities::Search.new(found, complete, values)
       end
 
       # Returns [Hash of the conditions' outcomes to the first record that gives them, number of records tried].
-      def try(conditions, candidates)
+      def try(conditions, candidates, written)
         checks = conditions.map(&:compile)
         found = {}
         tried = 0
         each_combination(candidates) do |example|
           tried += 1
-          facts = facts(example)
+          facts = written ? facts(example) : plain(example)
           key = checks.map { |check| check.call(facts) }
           found[key] ||= example
           break if tried >= BUDGET || found.size >= 2**checks.size

@@ -5,25 +5,26 @@ module CobaltLedger
     # All that is known of a decision before the record is: which baselines and rules remain for one kind of
     # person, unit, mode, channel and form. Built once, then used for every record.
     class Plan
-      attr_reader :record_type, :slots, :conditions, :mode, :value_effects
+      attr_reader :record_type, :slots, :conditions, :mode, :value_effects, :possibilities
 
       # rules: Rules::Rule that match audience and reach, in the policy's order; units_above: Array of identifiers.
       # closeness: Hash of rule to how closely its audience matches, for precedence by closeness;
-      # fields: Array of Catalogue::Field, or nil for all.
-      def initialize(policy, record_type, rules, units_above, mode, closeness = {}, fields: nil)
+      # fields: Array of Catalogue::Field, or nil for all; possibilities: Possibilities that several plans share.
+      def initialize(policy, record_type, rules, units_above, mode, closeness = {}, fields: nil, possibilities: Possibilities.new)
         @policy = policy
         @record_type = record_type
         @mode = mode
         @conditions = []
         @index_of = {}
         @closeness = closeness
+        @possibilities = possibilities
         build_slots(rules, baseline_entries(units_above), fields || record_type.fields)
         @value_effects = ValueEffects.new(rules, record_type, mode) { |test| test_index(test) }
         @tests = @conditions.map(&:compile)
         @conditions.freeze
         @circumstances = circumstances
         @possible = {}
-        @looks_back = @conditions.any? { |node| looks_back_in?(node) }
+        @looks_back = @conditions.any?(&:looks_back?)
         @standings = {}.compare_by_identity
         @slots_by_id = @slots.to_h { |each| [each.field.id, each] }
       end
@@ -109,7 +110,7 @@ module CobaltLedger
       def test_index(condition)
         return nil if condition.nil?
 
-        @index_of[condition.to_h] ||= begin
+        @index_of[condition.identity] ||= begin
           @conditions << condition
           @conditions.size - 1
         end
@@ -119,10 +120,6 @@ module CobaltLedger
       def circumstances
         kinds = @conditions.flat_map(&:reads).map(&:first).uniq
         { time: :at, user: :user_id, attribute: :user_id, network: :network, place: :place }.filter_map { |kind, question| question if kinds.include?(kind) }.uniq
-      end
-
-      def looks_back_in?(node)
-        node.is_a?(Conditions::AtOpening) || (node.is_a?(Conditions::Group) && node.parts.any? { |part| looks_back_in?(part) })
       end
     end
   end

@@ -9,7 +9,7 @@ module CobaltLedger
     class Stages
       # What each stage came to. dropped: Array of [facet, value, words] taken away by consistency; contested: facets to
       # which ordinary rules that apply give different values.
-      Result = Struct.new(:baseline, :ruled, :guarded, :final, :dropped, :contested, keyword_init: true)
+      Result = Struct.new(:baseline, :ruled, :guarded, :final, :dropped, :contested)
 
       attr_reader :precedence
 
@@ -32,15 +32,15 @@ module CobaltLedger
         ruled = rules(start, sure, doubtful)
         guarded = guard(ruled, guardrails)
         final, dropped = consistent(guarded, computed)
-        Result.new(baseline: start, ruled: ruled, guarded: guarded, final: final, dropped: dropped, contested: contested(sure + doubtful))
+        Result.new(start, ruled, guarded, final, dropped, contested(sure + doubtful))
       end
 
       # Stage 1: strictest of the baselines; a facet none speaks of starts as the label says.
       def baseline(sure_states, doubtful_states = [])
-        certain = sure_states.reduce(State.new) { |all, state| all.strictest(state) }.filled_from(@label_start)
+        certain = sure_states.reduce(State::SILENT) { |all, state| all.strictest(state) }.filled_from(@label_start)
         return certain if doubtful_states.empty?
 
-        certain.strictest((sure_states + doubtful_states).reduce(State.new) { |all, state| all.strictest(state) }
+        certain.strictest((sure_states + doubtful_states).reduce(State::SILENT) { |all, state| all.strictest(state) }
                           .filled_from(@label_start))
       end
 
@@ -56,6 +56,8 @@ module CobaltLedger
 
       # Facets to which contributions give different values.
       def contested(contributions)
+        return [] if contributions.size < 2
+
         Facets::ALL.select { |facet| contributions.filter_map { |each| each.gives.facet(facet) }.uniq.size > 1 }
       end
 
@@ -93,6 +95,9 @@ module CobaltLedger
       end
 
       def combined(rules)
+        # One alone gives what it gives, whatever the precedence.
+        return rules.empty? ? State::SILENT : rules.first.gives if rules.size < 2
+
         visibility = winning(:visibility, rules)
         masks = visibility == Facets::MASKED ? rules.select { |rule| rule.gives.visibility == Facets::MASKED } : []
         # The mask that reveals less, then the better rank: rules come in order of rank, and min_by keeps the first.

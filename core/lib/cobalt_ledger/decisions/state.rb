@@ -25,6 +25,9 @@ module CobaltLedger
         freeze
       end
 
+      # Says nothing of any facet.
+      SILENT = new
+
       # From the document form {"visibility" => "masked", "mask" => {...}, ...}.
       def self.from(hash)
         mask = hash["mask"]
@@ -47,6 +50,9 @@ module CobaltLedger
 
       # Strictest of two states, facet by facet; a facet nobody speaks of stays nil.
       def strictest(other)
+        return self if other.silent?
+        return other if silent?
+
         masks = [self, other].select { |state| state.visibility == MASKED }
         State.new(visibility: [visibility, other.visibility].compact.max, entry: [entry, other.entry].compact.max,
                   presence: [presence, other.presence].compact.max,
@@ -55,6 +61,9 @@ module CobaltLedger
 
       # Fills facets that are nil from another state.
       def filled_from(other)
+        return self if visibility && entry && presence
+        return other if silent?
+
         from = visibility.nil? ? other : self
         State.new(visibility: from.visibility, entry: entry || other.entry, presence: presence || other.presence,
                   mask: from.mask, replace: from.replace)
@@ -76,7 +85,13 @@ module CobaltLedger
         hash
       end
 
-      def ==(other) = other.is_a?(State) && to_h == other.to_h
+      # Does it say nothing of any facet?
+      def silent? = visibility.nil? && entry.nil? && presence.nil?
+
+      def ==(other)
+        equal?(other) || (other.is_a?(State) && visibility == other.visibility && entry == other.entry && presence == other.presence &&
+          replace == other.replace && mask == other.mask)
+      end
       alias eql? ==
       def hash = to_h.hash
     end

@@ -35,13 +35,16 @@ module CobaltLedger
       # Identifiers of the fields that may be written.
       def written = (writing + clearing).map { |action| action.field.id }.uniq
 
+      # Can what rules write make a difference to conditions? conditions: Array of Conditions::Node.
+      def bear_on?(conditions) = writing? && read_by(conditions).intersect?(written)
+
       # What else can decide the outcome of some conditions, because rules write fields that they read:
       # [Array of Conditions::Node with the given ones first, Array of Conditions::Operand that values are taken from].
       def behind(conditions, plan)
         found = conditions.dup
         sources = []
         (writing + clearing).size.times do
-          read = (found + sources).flat_map(&:reads).map { |_, id| id }
+          read = read_by(found + sources)
           acting = (writing + clearing).select { |action| read.include?(action.field.id) }
           before = [found.size, sources.size]
           sources |= acting.map(&:effect).grep(Rules::ValueEffect).map(&:source)
@@ -52,6 +55,13 @@ module CobaltLedger
       end
 
       private
+
+      # Identifiers of the fields that something reads, with those that computed ones among them are worked out from.
+      # readers: Array of Conditions::Node or Operand.
+      def read_by(readers)
+        ids = readers.flat_map(&:reads).filter_map { |kind, id| id if %i[entered stored related].include?(kind) }.uniq
+        ids | ids.flat_map { |id| @record_type.formulas.inputs_of(id) }
+      end
 
       def actions_of(rule)
         rule.contributions.flat_map do |contribution|

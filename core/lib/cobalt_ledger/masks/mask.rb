@@ -50,7 +50,7 @@ module CobaltLedger
         { "format" => self.class.registered_name }.merge(self.class.parameters.to_h { |name| [name, public_send(name)] })
       end
 
-      def ==(other) = other.is_a?(Mask) && to_h == other.to_h
+      def ==(other) = equal?(other) || (other.is_a?(Mask) && to_h == other.to_h)
       alias eql? ==
       def hash = to_h.hash
 

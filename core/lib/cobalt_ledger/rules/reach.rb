@@ -19,6 +19,14 @@ module CobaltLedger
         new(units: hash["units"] || [], modes: hash["modes"] || [], channels: hash["channels"] || [], forms: hash["forms"] || [])
       end
 
+      # Does it apply in a unit? units_above: the unit and all above it.
+      def in_unit?(units_above) = units.empty? || units.intersect?(units_above)
+
+      # Does it apply in a mode, through a channel, on a form?
+      def through?(mode, channel, form)
+        (modes.empty? || modes.include?(mode)) && (channels.empty? || channels.include?(channel)) && (forms.empty? || forms.include?(form))
+      end
+
       # units_above: the record's unit and all above it; mode, channel: String; form: identifier or nil.
       def cover?(units_above, mode, channel, form = nil)
         mismatch(units_above, mode, channel, form).nil?
@@ -26,7 +34,7 @@ module CobaltLedger
 
       # :unit, :mode, :channel or :form, whichever keeps the rule from applying; nil when it applies.
       def mismatch(units_above, mode, channel, form = nil)
-        return :unit unless units.empty? || units.intersect?(units_above)
+        return :unit unless in_unit?(units_above)
         return :mode unless modes.empty? || modes.include?(mode)
 
         return :channel unless channels.empty? || channels.include?(channel)

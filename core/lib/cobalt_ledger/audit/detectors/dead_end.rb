@@ -56,9 +56,10 @@ module CobaltLedger
         # Nobody of those the rule is for may be able to open it.
         def anybody_stuck?(rule, kase, answer, field, deciding)
           values = answer.example.select { |key, _| key[0] == :entered }
-          @survey.users_in(@survey.matching(rule), 40).all? do |user|
+          looked = [field] | deciding.map { |id| @type.field(id) }
+          @survey.kinds_of_people(looked, @survey.matching(rule)).all? do |user|
             asked = Decisions::Example.new(@survey.question(user, kase.question.unit, "edit"), values).question
-            stuck?(@survey.decide(asked, [field] | deciding.map { |id| @type.field(id) }), field, deciding)
+            stuck?(@survey.decide(asked, looked), field, deciding)
           end
         end
 

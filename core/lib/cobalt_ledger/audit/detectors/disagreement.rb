@@ -56,7 +56,7 @@ module CobaltLedger
         end
 
         def how_many(one, other)
-          Words.count(Crowd.size(@survey.matching(one.rule) & @survey.matching(other.rule)), "person", "people")
+          Words.count(@survey.crowds.size(@survey.matching(one.rule) & @survey.matching(other.rule)), "person", "people")
         end
 
         # [Case, outcomes, example] in which both apply.

@@ -42,8 +42,7 @@ module CobaltLedger
 
         # [Question, decisions] for one person of each way of matching any of the fields' rules.
         def people(kase, fields)
-          rules = fields.flat_map { |field| @survey.rules_on(field) }.uniq
-          @directory.users.uniq { |user| rules.map { |rule| rule.audience.match?(@directory.principals_of(user.id)) } }.lazy.map do |user|
+          @survey.kinds_of_people(fields).map do |user|
             question = @survey.question(user, kase.question.unit, "view")
             [question, @survey.decide(question, fields)]
           end

@@ -1,0 +1,74 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Audit
+    # Sets of a directory's users, each an Integer with one bit for a user, so that meeting and parting are one step
+    # however many people there are.
+    class Crowds
+      # directory: Directory::Directory.
+      def initialize(directory)
+        @directory = directory
+        @members = members
+        @sizes = {}
+        @of = {}
+        @by_closeness = {}
+      end
+
+      # All users.
+      def everybody = @everybody ||= (1 << @directory.users.size) - 1
+
+      # Whom an audience is for. audience: Rules::Audience.
+      def of(audience) = @of[audience.to_h] ||= (audience.everyone? ? everybody : union(audience.any)) & ~union(audience.except)
+
+      # The same parted by how closely it matches: Array of [what Rules::Closeness says, set].
+      def by_closeness(audience)
+        @by_closeness[audience.to_h] ||= @directory.users.each_with_index.select { |_, place| of(audience)[place] == 1 }
+                                                   .group_by { |user, _| Rules::Closeness.of(audience, @directory.principals_of(user.id)) }
+                                                   .map { |closeness, users| [closeness, set(users.map(&:last))] }
+      end
+
+      # How many they are.
+      def size(bits) = @sizes[bits] ||= bits.to_s(2).count("1")
+
+      # Some of the users of a set: Array of User, the first of them.
+      def users(bits, most = 1)
+        found = []
+        while bits.positive? && found.size < most
+          lowest = bits & -bits
+          found << @directory.users[lowest.bit_length - 1]
+          bits ^= lowest
+        end
+        found
+      end
+
+      # The set of the users in some places. places: Array of Integer.
+      def set(places)
+        return 1 << places.first if places.size == 1
+
+        bytes = "\0".b * ((@directory.users.size / 8) + 1)
+        places.each { |place| bytes.setbyte(place / 8, bytes.getbyte(place / 8) | (1 << (place % 8))) }
+        bytes.reverse.unpack1("H*").to_i(16)
+      end
+
+      private
+
+      def union(list) = list.reduce(0) { |bits, member| bits | @members.fetch([member.kind, member.id], 0) }
+
+      # Hash of [kind, identifier] to the users who have it, directly or through what is below.
+      def members
+        direct = Hash.new { |found, key| found[key] = [] }
+        @directory.users.each_with_index do |user, place|
+          direct[[:user, user.id]] << place
+          user.roles.each { |id| direct[[:role, id]] << place }
+          user.groups.each { |id| direct[[:group, id]] << place }
+          user.units.each { |id| direct[[:unit, id]] << place }
+          direct[[:department, user.department]] << place if user.department
+        end
+        direct.each_with_object(Hash.new(0)) do |((kind, id), places), found|
+          bits = set(places)
+          (%i[user role].include?(kind) ? [id] : @directory.with_above(kind, id)).each { |each| found[[kind, each]] |= bits }
+        end
+      end
+    end
+  end
+end
