@@ -84,6 +84,8 @@ RSpec.describe CobaltLedger::Decisions::Settling do
                        rule("next", value("set", { "field" => "notes" }), when: compare("notes", "is_filled")), fields: loan_fields + [field("next")])
       decided = decide(chasing, entered: { "next" => "a" })
       expect(decided.loop.map(&:id).uniq).to match_array(chasing.policy.rules.map(&:id))
+      verdicts = chasing.decide(ask(chasing, entered: { "next" => "a" }), reasoning: ["next"]).reasoning["next"]["value"]["entries"].map { |entry| entry["verdict"] }
+      expect([decided.values.values_at("next", "notes"), verdicts]).to eq([["a", nil], %w[in_a_loop]])
       refusal = save(chasing, { "next" => "a" }).refusals.first
       expect([refusal.kind, refusal.field]).to eq(["unsettled", nil])
       expect(refusal.words).to include("does not settle", "1 Rule 1", "3 Rule 3")

@@ -118,12 +118,13 @@ module CobaltLedger
 
       # written: false when no rule's writing can make a difference.
       def search(conditions, written: true)
-        behind, sources = written ? @plan.value_effects.behind(conditions, @plan) : [conditions, []]
-        ground = Conditions::Solver::Ground.new(@type, @plan.mode, @base, behind, sources: sources)
+        behind, writes = written ? @plan.value_effects.behind(conditions, @plan) : [conditions, []]
+        ground = Conditions::Solver::Ground.new(@type, @plan.mode, @base, behind, writes: writes)
         values = ground.keys.to_h { |key| [key, ground.values(key)] }
         found, tried = try(conditions, values, written)
         complete = found.size >= 2**conditions.size || (tried >= values.values.map(&:size).reduce(1, :*) && ground.keys.all? { |key| ground.complete?(key) } && ground.computed_keys.empty?)
-        complete = solve(conditions, found) unless complete || behind.size > conditions.size || @plan.looks_back?
+        # The solver knows nothing of what rules write.
+        complete = solve(conditions, found) unless complete || written
         Possibilities::Search.new(found, complete, values)
       end
 

@@ -30,27 +30,40 @@ module CobaltLedger
         @typed = typed
       end
 
+      # Rules that feed each other without end write nothing, so that what the form shows does not hang on where the
+      # circle was broken off.
       def run
-        return Settled.new(facts: @facts, written: {}, loop: [], rounds: 0) if @clearing.empty? && @writing.empty?
+        looping = []
+        loop do
+          facts, written, culprits, rounds = attempt
+          return Settled.new(facts: facts, written: written, loop: looping, rounds: rounds).freeze if culprits.empty?
 
-        facts = @facts
-        history = [[facts.entered.compact, {}]]
-        ROUNDS.times do |round|
-          values, written = turn(facts)
-          filled = values.compact
-          return settled(facts, written, [], round) if filled == history.last[0]
-
-          again = history.index { |known, _| known == filled }
-          facts = facts.with_entered(values)
-          history << [filled, written]
-          return settled(facts, written, culprits(history.drop(again)), round + 1) if again
+          looping |= culprits
+          @clearing = @clearing.reject { |action| looping.include?(action.contribution) }
+          @writing = @writing.reject { |action| looping.include?(action.contribution) }
         end
-        settled(facts, history.last[1], culprits(history.last(2)), ROUNDS)
       end
 
       private
 
-      def settled(facts, written, loop, rounds) = Settled.new(facts: facts, written: written, loop: loop, rounds: rounds).freeze
+      # Goes round until nothing changes: [Facts, Hash of writes, contributions that go in a circle, rounds].
+      def attempt
+        facts = @facts
+        return [facts, {}, [], 0] if @clearing.empty? && @writing.empty?
+
+        history = [[facts.entered.compact, {}]]
+        ROUNDS.times do |round|
+          values, written = turn(facts)
+          filled = values.compact
+          return [facts, written, [], round] if filled == history.last[0]
+
+          again = history.index { |known, _| known == filled }
+          facts = facts.with_entered(values)
+          history << [filled, written]
+          return [facts, written, culprits(history.drop(again + 1)), round + 1] if again
+        end
+        [facts, history.last[1], culprits(history.last(2)), ROUNDS]
+      end
 
       # One round: [values, Hash of writes].
       def turn(facts)

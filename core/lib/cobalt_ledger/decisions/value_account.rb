@@ -30,10 +30,11 @@ module CobaltLedger
         outcome = action.outcome(@outcomes)
         { "rule" => contribution.id, "number" => contribution.number, "title" => contribution.title,
           "words" => "#{field.name} is #{action.effect.words(@engine.directory)}", "verdict" => verdict(action, field, outcome),
-          "because" => because(contribution, outcome) }.compact
+          "because" => @settled.loop.include?(contribution) ? nil : because(contribution, outcome) }.compact
       end
 
       def verdict(action, field, outcome)
+        return "in_a_loop" if @settled.loop.include?(action.contribution)
         return outcome.nil? ? "in_doubt" : "not_applicable" unless outcome
         return "won" unless @plan.value_effects.writing.include?(action) || action.effect.clears?
 

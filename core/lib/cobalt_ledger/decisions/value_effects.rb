@@ -39,19 +39,19 @@ module CobaltLedger
       def bear_on?(conditions) = writing? && read_by(conditions).intersect?(written)
 
       # What else can decide the outcome of some conditions, because rules write fields that they read:
-      # [Array of Conditions::Node with the given ones first, Array of Conditions::Operand that values are taken from].
+      # [Array of Conditions::Node with the given ones first, Array of [field identifier, Conditions::Operand] written].
       def behind(conditions, plan)
         found = conditions.dup
-        sources = []
+        writes = []
         (writing + clearing).size.times do
-          read = read_by(found + sources)
+          read = read_by(found + writes.map(&:last))
           acting = (writing + clearing).select { |action| read.include?(action.field.id) }
-          before = [found.size, sources.size]
-          sources |= acting.map(&:effect).grep(Rules::ValueEffect).map(&:source)
+          before = [found.size, writes.size]
+          writes |= acting.select { |action| action.effect.is_a?(Rules::ValueEffect) }.map { |action| [action.field.id, action.effect.source] }
           found |= acting.flat_map { |action| action.effect.clears? ? plan.slot_of(action.field.id).tests : [action.test].compact }.map { |index| plan.conditions[index] }
-          break if before == [found.size, sources.size]
+          break if before == [found.size, writes.size]
         end
-        [found, sources]
+        [found, writes]
       end
 
       private

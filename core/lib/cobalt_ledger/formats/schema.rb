@@ -26,8 +26,10 @@ module CobaltLedger
         words(schemer(name), document)
       end
 
-      # Faults of a document under any compiled schema, in plain words.
+      # Faults of a document under any compiled schema, in plain words. Whether there are any is told much faster than which.
       def words(schema, document)
+        return [] if schema.valid?(document)
+
         likeliest(schema.validate(document).first(LIMIT * 10)).map { |error| fault(error) }.uniq.first(LIMIT)
       end
 

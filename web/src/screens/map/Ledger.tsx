@@ -37,7 +37,7 @@ export function Ledger({ stages, value, search }: { stages: Stage[]; value?: Val
   );
 }
 
-const VERDICTS = { won: "", overruled: "overruled", not_needed: "not needed", not_applicable: "does not apply", in_doubt: "can't be told" } as const;
+const VERDICTS = { won: "", overruled: "overruled", not_needed: "not needed", in_a_loop: "goes in circles, so it writes nothing", not_applicable: "does not apply", in_doubt: "can't be told" } as const;
 
 /** Where the value comes from: what rules write, offer or refuse, and what is computed. */
 function ValueLines({ value, search }: { value: ValueAccount; search: string }) {

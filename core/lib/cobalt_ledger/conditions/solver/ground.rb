@@ -6,17 +6,17 @@ module CobaltLedger
       # What the solver may choose, for some conditions on one record type in one mode: the keys, and for each the values
       # that stand for all others.
       class Ground
-        attr_reader :record_type, :mode, :base, :conditions, :sources, :keys
+        attr_reader :record_type, :mode, :base, :conditions, :writes, :keys
 
         # base: Facts with what is known whatever the record; free: keys that are chosen although base knows them,
-        # such as [:time] or [:user]; sources: Array of Operand that rules take values from; computes: false to choose
+        # such as [:time] or [:user]; writes: what rules write, Array of [field identifier, Operand]; computes: false to choose
         # computed fields freely, whatever they are computed from.
-        def initialize(record_type, mode, base, conditions, sources: [], free: [], computes: true)
+        def initialize(record_type, mode, base, conditions, writes: [], free: [], computes: true)
           @record_type = record_type
           @mode = mode
           @base = base
           @conditions = conditions
-          @sources = sources
+          @writes = writes
           @free = free
           @computes = computes
           @read = (conditions + sources).flat_map(&:reads).uniq
@@ -25,7 +25,10 @@ module CobaltLedger
         end
 
         # The same conditions with computed fields chosen freely.
-        def relaxed = Ground.new(record_type, mode, base, conditions, sources: sources, free: @free, computes: false)
+        def relaxed = Ground.new(record_type, mode, base, conditions, writes: writes, free: @free, computes: false)
+
+        # Array of Operand that rules take values from.
+        def sources = writes.map(&:last)
 
         # Keys to be chosen before one of the conditions can be told.
         def needed(condition) = condition.reads.flat_map { |key| expanded(key) }.uniq

@@ -153,7 +153,17 @@ module CobaltLedger
           direct = @comparisons.select { |comparison| comparison.reads.size > 1 && comparison.reads.include?(key) }.flat_map(&:reads)
           computed = @ground.computes? && %i[entered stored].include?(key[0]) ? related_by_formula(key) : []
           twins = [{ entered: [:stored, key[1]], stored: [:entered, key[1]] }[key[0]]].compact
-          (direct + computed + (twins & @ground.reads)).reject { |each| each == key || each == [:time] }
+          (direct + computed + related_by_writing(key) + (twins & @ground.reads)).reject { |each| each == key || each == [:time] }
+        end
+
+        # What is written from a field has to be told apart as finely as where it goes, and the other way about.
+        def related_by_writing(key)
+          @ground.writes.flat_map do |id, source|
+            if key == [:entered, id] then source.reads
+            elsif source.reads.include?(key) then [[:entered, id]]
+            else []
+            end
+          end
         end
 
         def related_by_formula(key)

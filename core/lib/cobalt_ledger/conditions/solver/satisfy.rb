@@ -22,17 +22,17 @@ module CobaltLedger
           @budget = budget
         end
 
-        # conditions: Array of Node; sources: Array of Operand that rules take values from. Returns an Answer.
-        def answer(conditions, sources: [])
-          found = decide(conditions, sources)
+        # conditions: Array of Node. Returns an Answer.
+        def answer(conditions)
+          found = decide(conditions)
           return found unless found.no?
 
-          Answer.new(kind: "no", clash: smallest(conditions, sources))
+          Answer.new(kind: "no", clash: smallest(conditions))
         end
 
         # The same without looking for the smallest clash.
-        def decide(conditions, sources = [])
-          ground = Ground.new(@record_type, @mode, @base, conditions, sources: sources, free: @free)
+        def decide(conditions)
+          ground = Ground.new(@record_type, @mode, @base, conditions, free: @free)
           example = nil
           plain = Search.new(ground, budget: @budget).each_example { |found| example = found }
           return yes(ground, example) if example
@@ -100,10 +100,10 @@ module CobaltLedger
         def undecided(reason) = Answer.new(kind: "undecided", reason: reason)
 
         # Leaves out one condition after the other: what can be left out is no part of the clash.
-        def smallest(conditions, sources)
+        def smallest(conditions)
           conditions.each_index.reduce(conditions.each_index.to_a) do |kept, index|
             rest = kept - [index]
-            rest.any? && decide(rest.map { |each| conditions[each] }, sources).no? ? rest : kept
+            rest.any? && decide(rest.map { |each| conditions[each] }).no? ? rest : kept
           end
         end
 
