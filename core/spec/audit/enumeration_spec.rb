@@ -51,7 +51,8 @@ RSpec.describe CobaltLedger::Audit::Run do
   # Yields every context and record: [question, facts].
   def everything(engine, values)
     type = engine.policy.record_type("loan")
-    fields = engine.policy.rules.filter_map(&:condition).flat_map(&:fields).uniq & values.keys
+    deciding = engine.policy.baselines_of("loan").any? { |baseline| baseline.categories.any? } ? [type.category_field] : []
+    fields = (engine.policy.rules.filter_map(&:condition).flat_map(&:fields) | deciding) & values.keys
     records = fields.empty? ? [{}] : values[fields.first].product(*fields.drop(1).map { |id| values[id] }).map { |found| fields.zip(found).to_h }
     contexts(type).each do |question|
       records.each { |record| yield question, CobaltLedger::Conditions::Facts.new(entered: record, stored: question.mode == "create" ? {} : record) }

@@ -70,11 +70,12 @@ module CobaltLedger
       # fields that are not in it are blank, and what is stored stands on the screen too unless something else does.
       # stored: false where the record holds nothing yet.
       def assuming(found, formulas, stored: true)
-        kept = values_of(found, :stored)
-        screen = formulas.fill(kept.merge(values_of(found, :entered)))
+        kinds = { stored: {}, entered: {}, related: {}, attribute: {} }
+        found.each { |(kind, *names), value| kinds[kind]&.store(names.size == 1 ? names[0] : names, value) }
+        kept = kinds[:stored]
+        screen = formulas.fill(kept.merge(kinds[:entered]))
         held = kept.empty? ? screen : formulas.fill(kept)
-        others = found.select { |(kind, _), _| kind == :related }.to_h { |(_, through, id), value| [[through, id], value] }
-        dup.tap { |copy| copy.assume(screen, stored ? held : {}, others, found) }
+        dup.tap { |copy| copy.assume(screen, stored ? held : {}, kinds, found) }
       end
 
       # The facts as they were when the form was opened.
@@ -88,23 +89,18 @@ module CobaltLedger
 
       protected
 
-      def assume(screen, held, others, found)
+      def assume(screen, held, kinds, found)
         @entered = screen
         @stored = held
-        @others = others
+        @others = kinds[:related]
         @network = found.fetch([:network], @network)
         @place = found.fetch([:place], @place)
         @locked = found.fetch([:locked], @locked)
-        attributes = found.select { |(kind, _), _| kind == :attribute }
-        @attributes = attributes.to_h { |(_, name), value| [name, value] } if attributes.any?
+        @attributes = kinds[:attribute] if kinds[:attribute].any?
       end
 
       def enter(values) = @entered = values
       def open_as(facts) = @opening = facts
-
-      private
-
-      def values_of(found, kind) = found.select { |(each, _), _| each == kind }.to_h { |(_, id), value| [id, value] }
     end
   end
 end

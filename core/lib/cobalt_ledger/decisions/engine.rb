@@ -15,6 +15,7 @@ module CobaltLedger
         @plans = {}
         @possibilities = Possibilities.new
         @classes = {}
+        @audiences = {}
         @cards = {}.compare_by_identity
         @lock = Mutex.new
       end
@@ -48,13 +49,13 @@ module CobaltLedger
         @plans[key] || build(key, record_type, principals, unit)
       end
 
-      # People whom exactly the same rules of a record type are meant for share a class, and so their plans: an Integer
-      # bit set over the rules, with how closely each matches where precedence goes by that.
+      # People whom exactly the same rules of a record type are meant for share a class, and so their plans: a bit set
+      # over the rules, with how closely each matches where precedence goes by that.
       def class_of(record_type, principals)
         @classes[[record_type.id, principals]] ||= begin
           rules = policy.rules_of(record_type.id)
-          matching = rules.each_with_index.sum { |rule, index| rule.audience.match?(principals) ? 1 << index : 0 }
-          policy.by_closeness?(record_type) ? [matching, closeness(rules, principals).values].freeze : matching
+          matching = (@audiences[record_type.id] ||= Rules::AudienceIndex.new(rules)).matching(principals)
+          [matching, policy.by_closeness?(record_type) ? closeness(rules, principals).values : nil].freeze
         end
       end
 
@@ -134,8 +135,9 @@ module CobaltLedger
       def build(key, record_type, principals, unit)
         _, _, _, mode, channel, form = key
         above = directory.with_above(:unit, unit)
-        rules = policy.rules_of(record_type.id).select do |rule|
-          rule.on? && rule.audience.match?(principals) && rule.reach.cover?(above, mode, channel, form)
+        matching = class_of(record_type, principals).first
+        rules = policy.rules_of(record_type.id).each_with_index.filter_map do |rule, index|
+          rule if matching[index] == 1 && rule.on? && rule.reach.cover?(above, mode, channel, form)
         end
         plan = Plan.new(policy, record_type, rules, above, mode, closeness(rules, principals), possibilities: possibilities)
         @lock.synchronize do

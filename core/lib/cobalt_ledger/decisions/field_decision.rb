@@ -2,7 +2,7 @@
 
 module CobaltLedger
   module Decisions
-    # What was decided for one field. Immutable.
+    # What was decided for one field. Nothing of it changes.
     class FieldDecision
       attr_reader :field, :state, :level, :contested
 
@@ -12,8 +12,6 @@ module CobaltLedger
         @state = result.final
         @level = @state.level
         @contested = result.contested
-        @hash = { "level" => @level }.merge(@state.to_h).freeze
-        freeze
       end
 
       def hidden? = state.visibility == Facets::HIDDEN
@@ -25,7 +23,7 @@ module CobaltLedger
       def contested? = contested.any?
 
       # {"level" => "read_only", "visibility" => "shown", "entry" => "locked", "presence" => "optional"}
-      def to_h = @hash
+      def to_h = @to_h ||= { "level" => level }.merge(state.to_h).freeze
 
       # What may leave the server of a typed value: [JSON value] when shown, [masked text] when masked, [] when hidden.
       def disclose(value)

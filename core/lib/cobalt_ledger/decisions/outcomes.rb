@@ -113,7 +113,15 @@ module CobaltLedger
         return search(conditions) if conditions.any?(&:looks_back?) || @plan.value_effects.bear_on?(conditions)
 
         kind = %w[create edit].include?(@plan.mode) ? @plan.mode : "view"
-        @plan.possibilities.fetch(@type, kind, conditions, @base) { search(conditions, written: false) }
+        @plan.possibilities.fetch(@type, kind, conditions, @base) { search_apart(conditions) }
+      end
+
+      # Conditions that have nothing in common are searched one by one.
+      def search_apart(conditions)
+        groups = conditions.size > 1 ? Independence.groups(conditions, Conditions::Solver::Ground.new(@type, @plan.mode, @base, conditions)) : []
+        return search(conditions, written: false) if groups.size < 2
+
+        Independence.combined(conditions.size, groups.map { |places| [places, searched(conditions.values_at(*places))] }, BUDGET)
       end
 
       # written: false when no rule's writing can make a difference.

@@ -45,16 +45,23 @@ module CobaltLedger
         writes = []
         (writing + clearing).size.times do
           read = read_by(found + writes.map(&:last))
-          acting = (writing + clearing).select { |action| read.include?(action.field.id) }
           before = [found.size, writes.size]
-          writes |= acting.select { |action| action.effect.is_a?(Rules::ValueEffect) }.map { |action| [action.field.id, action.effect.source] }
-          found |= acting.flat_map { |action| action.effect.clears? ? plan.slot_of(action.field.id).tests : [action.test].compact }.map { |index| plan.conditions[index] }
+          (writing + clearing).select { |action| read.include?(action.field.id) }.each do |action|
+            writes |= [[action.field.id, action.effect.source]] if action.effect.is_a?(Rules::ValueEffect)
+            found |= told_by(action, plan)
+          end
           break if before == [found.size, writes.size]
         end
         [found, writes]
       end
 
       private
+
+      # Conditions that tell whether an action happens: Array of Conditions::Node.
+      def told_by(action, plan)
+        tests = action.effect.clears? ? plan.slot_of(action.field.id).tests : [action.test].compact
+        tests.map { |index| plan.conditions[index] }
+      end
 
       # Identifiers of the fields that something reads, with those that computed ones among them are worked out from.
       # readers: Array of Conditions::Node or Operand.
