@@ -42,7 +42,12 @@ module Server
       def self.register_findings(app)
         app.post "/api/audit" do
           allow!(:read)
-          json(Server::Auditing.start(sent["state"] || "pending", by: author).to_view, 202)
+          json(Server::Auditing.start(sent["state"] || "pending", by: author, first: sent["first"]).to_view, 202)
+        end
+
+        app.get "/api/audit/:id" do
+          allow!(:read)
+          json((AuditRun.find_by(id: params["id"]) or raise Problem.new(404, "no-such-run", "There is no such run of the audit")).to_view)
         end
 
         app.delete "/api/audit/:id" do
@@ -53,6 +58,11 @@ module Server
         app.get "/api/findings" do
           allow!(:read)
           json(findings_view.to_h)
+        end
+
+        app.get "/api/findings/:id" do
+          allow!(:read)
+          json(findings_view.whole(params["id"]))
         end
 
         app.put "/api/findings/:id/acceptance" do
@@ -81,7 +91,7 @@ module Server
       module Help
         def findings_view
           name = params["state"] || "pending"
-          FindingsView.new(PolicyStore.instance.state(name), name)
+          FindingsView.new(PolicyStore.instance.state(name), name, params.slice(*FindingsQuestion::PARAMETERS))
         end
 
         def accept(finding)

@@ -1,8 +1,9 @@
 # frozen_string_literal: true
 
 module Server
-  # Runs the audit as a job of this process, one at a time for each policy state; proves again only the record types that
-  # an edit can have touched.
+  # Runs the audit as a job of this process, one at a time for each policy state, record type by record type. A record
+  # type of which everything is as it was when it was last proved is not proved again; one that is proved is kept at
+  # once, so that nothing is lost when a run is cancelled or the server stops.
   class Auditing
     LOCK = Mutex.new
 
@@ -10,16 +11,17 @@ module Server
     NOTE = 0.2
 
     class << self
-      # Starts a run unless one that is current is there or on its way. Returns the AuditRun.
-      def start(name, by:)
+      # Starts a run unless one that is current is there or on its way. first: record type to begin with, or nil.
+      # Returns the AuditRun.
+      def start(name, by:, first: nil)
         LOCK.synchronize do
           state = PolicyStore.instance.state(name)
           latest = AuditRun.latest(name)
-          return latest if latest && latest.subject == subject(state) && %w[running done].include?(latest.status)
+          return latest if latest && latest.subject == subject(state) && (latest.status == "running" || (latest.status == "done" && missing(state).empty?))
 
           latest&.update!(status: "cancelled", finished_at: Time.now) if latest&.status == "running"
           run = AuditRun.create!(state: name, subject: subject(state), started_by: by, started_at: Time.now)
-          work(run, state)
+          work(run, state, first)
           run
         end
       end
@@ -33,57 +35,59 @@ module Server
       # What exactly a state is: it changes with every edit, edition and directory.
       def subject(state) = state.key.join("/")
 
+      # Record types that are to be proved: Hash of identifier to digest.
+      def missing(state) = AuditDigests.of(state).reject { |_, digest| AuditPart.known(digest) }
+
       # Waits for the job of this process, for specs and for a quiet end.
       def wait = @thread&.join
 
       private
 
-      def work(run, state)
-        before = AuditRun.latest_done(run.state)
+      def work(run, state, first)
         @thread = Thread.new do
-          ActiveRecord::Base.connection_pool.with_connection { new(run, state, before).prove }
+          ActiveRecord::Base.connection_pool.with_connection { new(run, state).prove(first) }
         end
       end
     end
 
-    def initialize(run, state, before)
+    def initialize(run, state)
       @run = run
       @state = state
-      @before = before
+      @audit = CobaltLedger::Audit::Run.new(state.engine, state.document["rules"], at: Time.now)
       @noted = 0
     end
 
-    def prove
-      parts = @state.policy.record_types.keys.to_h { |id| [id, part(id)] }
-      kept = @before ? parts.select { |id, digest| @before.proved_parts[id] == digest }.keys : []
-      run = CobaltLedger::Audit::Run.new(@state.engine, @state.document["rules"], at: Time.now)
-      proved = run.findings(types: @state.policy.record_types.except(*kept).values) { |done, total, words| :stop if note(done, total, words) == :cancelled }
-      finish(still_proved(kept) + proved.map { |finding| told(finding) }, parts)
+    def prove(first)
+      digests = self.class.missing(@state).sort_by { |id, _| id == first ? 0 : 1 }
+      proved = digests.each_with_index.all? { |(id, digest), index| running.exists? && part(id, digest, index, digests.size) }
+      return unless proved
+
+      running.update_all(status: "done", finished_at: Time.now, parts: JSON.generate(AuditDigests.of(@state)))
     rescue StandardError => e
       warn("the audit broke off: #{e.class}: #{e.message}\n#{e.backtrace.first(5).join("\n")}")
-      AuditRun.where(id: @run.id, status: "running").update_all(status: "broken_off", finished_at: Time.now)
+      running.update_all(status: "broken_off", finished_at: Time.now)
     end
 
     private
 
-    # What the run before found on record types that nothing has changed for.
-    def still_proved(kept) = kept.empty? ? [] : @before.found.select { |finding| kept.include?(finding["record_type"]) }
+    # The run, unless somebody has ended it.
+    def running = AuditRun.where(id: @run.id, status: "running")
 
-    def told(finding)
-      rules = @documents ||= @state.document["rules"].to_h { |rule| [rule["id"], rule] }
-      finding.to_h.merge("basis" => finding.basis(rules))
+    # Proves one record type and keeps it. Returns false when somebody has cancelled the run.
+    def part(id, digest, index, parts)
+      cancelled = false
+      found = @audit.findings(types: [@state.policy.record_type(id)]) do |done, total, words|
+        cancelled = note((index * total) + done, parts * total, words) == :cancelled
+        :stop if cancelled
+      end
+      return false if cancelled
+
+      AuditPart.keep(digest, id, found.map { |finding| told(finding) }, @audit.undecided.fetch(id))
+      running.update_all(proved: index + 1)
+      true
     end
 
-    # Everything that the findings of a record type depend on.
-    def part(id)
-      document = @state.document
-      own = ->(list) { (document[list] || []).select { |item| item["record_type"] == id } }
-      CobaltLedger::Formats::CanonicalJson.digest(
-        "type" => document["record_types"].find { |type| type["id"] == id }, "types" => document["record_types"].map { |type| type["id"] }, "rules" => own.call("rules"),
-        "baselines" => own.call("baselines"), "separations" => own.call("separations"), "writers" => own.call("writers"), "labels" => document["labels"],
-        "settings" => document.slice("precedence", "time_zone", "places"), "directory" => DirectoryVersion.newest.sha256, "day" => Date.today.iso8601
-      )
-    end
+    def told(finding) = finding.to_h.merge("basis" => finding.basis(@audit.documents))
 
     # Notes how far the run is now and then. Returns :cancelled when somebody has cancelled it.
     def note(done, total, words)
@@ -91,15 +95,7 @@ module Server
       return if now - @noted < NOTE
 
       @noted = now
-      AuditRun.where(id: @run.id, status: "running").update_all(done: done, total: total, looking_at: words).zero? ? :cancelled : nil
-    end
-
-    def finish(findings, parts)
-      order = CobaltLedger::Audit::Detector::SEVERITIES
-      sorted = findings.sort_by { |finding| [-order.index(finding["severity"]), finding["detector"], finding["id"]] }
-      AuditRun.where(id: @run.id, status: "running")
-              .update_all(status: "done", finished_at: Time.now, findings: JSON.generate(CobaltLedger::Formats::CanonicalJson.plain(sorted)), parts: JSON.generate(parts))
-      AuditRun.where(state: @run.state, status: "done").where("id < ?", @run.id).update_all(findings: nil)
+      running.update_all(done: done, total: total, looking_at: words).zero? ? :cancelled : nil
     end
   end
 end

@@ -1,42 +1,111 @@
 # frozen_string_literal: true
 
 module Server
-  # What the audit found, as it is sent: with names, sentences and what was accepted.
+  # What the audit found, as it is sent: a list of short lines for a question, and a finding with everything.
   class FindingsView
-    # state: PolicyStore::State; name: "in_force" or "pending".
-    def initialize(state, name)
+    # Findings of one group that are sent at most.
+    LINES = 1_000
+
+    # state: PolicyStore::State; name: "in_force" or "pending"; params: the parts of the question that are not left open.
+    def initialize(state, name, params = {})
       @state = state
-      @run = AuditRun.latest(name)
-      @done = AuditRun.latest_done(name)
-      @rules = state.policy.rules.to_h { |rule| [rule.id, rule] }
+      @name = name
+      @question = FindingsQuestion.new(state, params)
       @acceptances = Acceptance.all.to_h { |acceptance| [acceptance.finding, acceptance] }
     end
 
+    # What is asked for, in groups, with how far it is proved.
     def to_h
-      { "run" => @run&.to_view,
-        "current" => !@done.nil? && @done.subject == Auditing.subject(@state),
-        "groups" => CobaltLedger::Audit::Detector::GROUPS.map { |id, name| { "id" => id, "name" => name } },
-        "findings" => (@done&.found || []).map { |finding| view(finding) } }.compact
+      concern = @question.concern
+      about, beside = all.partition { |finding| concern.about?(finding["detector"], finding["rules"]) }
+      standing = @question.accepted? ? about : about.reject { |finding| accepted(finding) }
+      progress.merge("beside" => beside.size, "set_aside" => about.size - standing.size).merge(listed(standing))
     end
 
-    # One finding by its identity, as found. Raises Problem.
+    # One finding by its identity, with everything. Raises Problem.
     def find(id)
-      (@done&.found || []).find { |finding| finding["id"] == id } or raise Problem.new(404, "no-such-finding", "There is no such finding; run the audit again")
+      found = all.find { |finding| finding["id"] == id }
+      return found if found
+
+      raise Problem.new(404, "no-such-finding", "There is no such finding any more")
     end
 
-    private
-
-    def view(finding)
+    # The same with names and sentences, as the reader sees it.
+    def whole(id)
+      finding = find(id)
       type = @state.policy.record_type(finding["record_type"])
       finding.except("basis").merge(
-        "meaning" => CobaltLedger::Audit::Detector[finding["detector"]].meaning, "type_name" => type&.name || finding["record_type"],
-        "fields" => finding["fields"].map { |id| { "id" => id, "name" => type&.field(id)&.name || id } }, "rules" => finding["rules"].map { |id| rule(id) },
+        "meaning" => CobaltLedger::Audit::Detector[finding["detector"]].meaning, "type_name" => type.name,
+        "fields" => finding["fields"].map { |each| { "id" => each, "name" => type.field(each)&.name || each } }, "rules" => finding["rules"].map { |each| rule(each) },
         "accepted" => accepted(finding), "was_accepted" => was_accepted(finding), "remedies" => finding["remedies"].map { |remedy| remedy["words"] }
       ).compact
     end
 
+    # Errors and warnings that nobody has accepted, as far as they are known.
+    def standing = all.count { |finding| finding["severity"] != "note" && !accepted(finding) }
+
+    private
+
+    def digests = @digests ||= AuditDigests.of(@state)
+
+    def types = @types ||= @question.types
+
+    # All that is known on the record types asked about.
+    def all = types.flat_map { |id| part(id)&.fetch("findings") || [] }
+
+    def progress
+      proved = types.filter_map { |id| part(id)&.fetch("proved_at") }
+      { "run" => AuditRun.latest(@name)&.to_view, "current" => types.all? { |id| AuditPart.known(digests[id]) }, "proved_at" => proved.min&.iso8601,
+        "audited" => types.sum { |id| @state.policy.rules_of(id).size }, "undecided" => types.flat_map { |id| undecided(id) } }.compact
+    end
+
+    def listed(standing)
+      wanted = @question.detector
+      shown = wanted ? standing.select { |finding| finding["detector"] == wanted } : standing
+      { "kinds" => kinds(standing), "groups" => groups(shown), "rules" => rules_of(shown) }
+    end
+
+    # What is known of a record type: as it is now, or else as it was when it was last proved.
+    def part(id)
+      @parts ||= {}
+      @parts[id] ||= AuditPart.known(digests[id]) || before[id]&.then { |digest| AuditPart.known(digest) }
+    end
+
+    def before = @before ||= AuditRun.latest_done(@name)&.proved_parts || {}
+
+    def kinds(found)
+      found.map { |finding| finding["detector"] }.tally.sort_by { |name, _| CobaltLedger::Audit::Detector[name].registered_order }
+           .map { |name, total| { "id" => name, "name" => CobaltLedger::Audit::Detector[name].title, "total" => total } }
+    end
+
+    def undecided(id)
+      type = @state.policy.record_type(id)
+      (part(id)&.fetch("undecided") || []).map { |field| { "record_type" => type.name, "field" => type.field(field)&.name || field } }
+    end
+
+    def groups(found)
+      by_group = found.group_by { |finding| finding["group"] }
+      CobaltLedger::Audit::Detector::GROUPS.map do |id, name|
+        own = (by_group[id] || []).sort_by { |finding| [-CobaltLedger::Audit::Detector::SEVERITIES.index(finding["severity"]), CobaltLedger::Audit::Detector[finding["detector"]].registered_order] }
+        { "id" => id, "name" => name, "total" => own.size, "findings" => own.first(LINES).map { |finding| line(finding) } }
+      end
+    end
+
+    def line(finding)
+      type = @state.policy.record_type(finding["record_type"])
+      finding.slice("id", "detector", "severity", "title", "record_type", "rules", "facet", "words")
+             .merge("type_name" => type.name, "fields" => finding["fields"].map { |id| type.field(id)&.name || id },
+                    "accepted_by" => accepted(finding)&.fetch("by"), "was_accepted" => was_accepted(finding)).compact
+    end
+
+    # Numbers and titles of the rules that disagree, for the picture.
+    def rules_of(found)
+      named = found.select { |finding| finding["detector"] == "disagreement" }.flat_map { |finding| finding["rules"] }.to_set
+      @state.policy.rules.select { |rule| named.include?(rule.id) }.map { |rule| { "id" => rule.id, "number" => rule.number, "title" => rule.title } }
+    end
+
     def rule(id)
-      rule = @rules[id] or return { "id" => id, "number" => "", "title" => "a rule that is gone", "sentence" => [] }
+      rule = (@rules ||= @state.policy.rules.to_h { |each| [each.id, each] })[id] or return { "id" => id, "number" => "", "title" => "a rule that is gone", "sentence" => [] }
       { "id" => id, "number" => rule.number, "title" => rule.title, "sentence" => CobaltLedger::Rules::Sentence.new(rule, @state.policy, @state.directory).segments.map(&:to_h) }
     end
 

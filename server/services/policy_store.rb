@@ -7,6 +7,9 @@ module Server
     # What a reader works with. document: policy document; engine: CobaltLedger::Decisions::Engine.
     State = Struct.new(:key, :document, :policy, :directory, :engine, keyword_init: true)
 
+    # What others have worked out from the states, under keys of their own.
+    attr_reader :memory
+
     def self.instance = @instance ||= new
 
     # For specs and for a reload of the demo.
@@ -14,6 +17,7 @@ module Server
 
     def initialize
       @states = {}
+      @memory = Memory.new(400)
       @lock = Monitor.new
     end
 

@@ -11,14 +11,25 @@ RSpec.describe "The audit through the API" do
     import("policy", File.binread("demo/flawed-policy.json"))
   end
 
-  def audit(state = "pending")
-    call(:post, "/api/audit", { state: state })
+  # Lines of what the audit finds, for a question.
+  def audit(**question)
+    call(:post, "/api/audit", { state: "pending" })
     Server::Auditing.wait
-    call(:get, "/api/findings?state=#{state}")
-    answer["findings"]
+    look(**question)
   end
 
-  def finding(detector, found = answer["findings"]) = found.find { |each| each["detector"] == detector }
+  def look(**question)
+    call(:get, "/api/findings?#{URI.encode_www_form({ state: 'pending' }.merge(question))}")
+    lines
+  end
+
+  def lines = answer["groups"].flat_map { |group| group["findings"] }
+
+  def finding(detector, found = lines)
+    line = found.find { |each| each["detector"] == detector } or return nil
+    call(:get, "/api/findings/#{line['id']}?state=pending")
+    answer
+  end
 
   it "finds nothing above house-keeping in the sample policy, and every kind of flaw in the flawed one" do
     expect(audit.map { |each| each["severity"] }.uniq).to eq(["note"])
@@ -44,11 +55,11 @@ RSpec.describe "The audit through the API" do
     call(:post, "/api/findings/#{found['id']}/remedies/0/preview?state=pending", {})
     expect(answer["sentences"]).to eq([])
     expect(call(:post, "/api/findings/#{found['id']}/remedies/0?state=pending", {})).to eq(200)
-    call(:get, "/api/findings?state=pending")
-    expect(answer["current"]).to be(false)
-    others = answer["findings"].reject { |each| each["record_type"] == "outgoing-loan" }
-    expect(finding("nobody", audit)).to be_nil
-    expect(answer["findings"].reject { |each| each["record_type"] == "outgoing-loan" }).to eq(others)
+    look
+    expect([answer["current"], Server::Auditing.missing(Server::PolicyStore.instance.pending).keys]).to eq([false, ["outgoing-loan"]])
+    look(record_type: "study-visit")
+    expect(answer["current"]).to be(true)
+    expect(audit.map { |each| each["detector"] }).not_to include("nobody")
     expect(call(:post, "/api/findings/#{found['id']}/remedies/0?state=pending", {})).to eq(404)
   end
 
@@ -58,12 +69,14 @@ RSpec.describe "The audit through the API" do
     expect(call(:put, path, { reason: "The curator decides", until: "2020-01-01" })).to eq(422)
     expect(call(:put, path, { reason: " " })).to eq(422)
     call(:put, path, { reason: "The curator decides", until: (Date.today + 30).iso8601 })
-    expect(finding("self_opening_lock", audit)["accepted"]).to include("reason" => "The curator decides", "by" => "Mairin Okafor")
+    expect(audit.map { |each| each["id"] }).not_to include(found["id"])
+    expect(answer["set_aside"]).to eq(1)
+    expect(finding("self_opening_lock", look(accepted: "yes", detector: "self_opening_lock"))["accepted"]).to include("reason" => "The curator decides", "by" => "Mairin Okafor")
     rule = found["rules"].first["id"]
     call(:get, "/api/rules/#{rule}")
     call(:put, "/api/rules/#{rule}", { rule: answer["rule"].merge("title" => "Another title") }, if_match: answer["etag"])
     again = audit.find { |each| each["id"] == found["id"] }
-    expect([again["accepted"], again["was_accepted"]]).to eq([nil, true])
+    expect([again["accepted_by"], again["was_accepted"]]).to eq([nil, true])
   end
 
   it "marks a run that a stopped server left behind as broken off, and can be cancelled" do
@@ -74,6 +87,36 @@ RSpec.describe "The audit through the API" do
     call(:delete, "/api/audit/#{other.id}")
     expect(answer["status"]).to eq("cancelled")
     expect(call(:delete, "/api/audit/999999")).to eq(404)
+  end
+
+  it "keeps what is proved of one record type when the run is cancelled, and goes on from there" do
+    run = Server::AuditRun.create!(state: "pending", subject: "x", started_by: "Mairin", started_at: Time.now)
+    state = Server::PolicyStore.instance.pending
+    proved = []
+    allow(Server::AuditPart).to receive(:keep).and_wrap_original do |keep, digest, type, *found|
+      proved << type
+      keep.call(digest, type, *found)
+      Server::Auditing.cancel(run.id)
+    end
+    Server::Auditing.new(run, state).prove("study-visit")
+    expect([run.reload.status, proved]).to eq(["cancelled", ["study-visit"]])
+    expect(Server::Auditing.missing(state).keys).to eq(state.policy.record_types.keys - ["study-visit"])
+    expect(look(record_type: "study-visit")).not_to be_empty
+  end
+
+  it "tells a question from what it is not about, and says how much that is" do
+    all = audit.size
+    expect(answer.values_at("beside", "current")).to eq([0, true])
+    loans = look(record_type: "outgoing-loan").size
+    expect(loans).to be_between(1, all - 1)
+    viewed = look(record_type: "outgoing-loan", mode: "create", audiences: "role:courier").size
+    expect(viewed + answer["beside"]).to eq(loans)
+    expect(answer["beside"]).to be_positive
+    { record_type: "x", detector: "smoke", mode: "sleep", channel: "pipe", unit: "moon", audiences: "role:x" }.each do |part, value|
+      expect(call(:get, "/api/findings?state=pending&#{part}=#{value}")).to eq(422)
+      expect(answer["faults"].first["pointer"]).to eq("/#{part}")
+    end
+    expect(call(:get, "/api/findings/0?state=pending")).to eq(404)
   end
 
   it "answers who can come to what, and what it would take" do

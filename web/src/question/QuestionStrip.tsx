@@ -1,9 +1,9 @@
-import { App } from "antd";
 import { useState, type ReactNode } from "react";
-import { useCatalogue, useDirectory, useOverview, usePeople } from "../api/queries";
+import { useCatalogue, useDirectory, usePeople } from "../api/queries";
 import { AudiencePick } from "./AudiencePick";
 import { Pick } from "./Pick";
 import { RecordPick } from "./RecordPick";
+import { StripTools } from "./StripTools";
 import { CHANNELS, MODES, type Channel, type Mode } from "./useQuestion";
 import { useSubject } from "./useSubject";
 import { WhenPick } from "./WhenPick";
@@ -13,23 +13,12 @@ type Props = { who: "audiences" | "person"; tools?: ReactNode };
 /** The question as a sentence, at the top of the page; each part is changed where it stands. */
 export function QuestionStrip({ who, tools }: Props) {
   const { question, change } = useSubject();
-  const { message } = App.useApp();
   const catalogue = useCatalogue(question.state);
   const directory = useDirectory();
-  const overview = useOverview();
-  const copy = async () => {
-    try {
-      await navigator.clipboard.writeText(window.location.href);
-      message.success("The question is copied as a link");
-    } catch {
-      message.info("Copy the address of this page: it holds the question");
-    }
-  };
-  const edits = overview.data?.change_set.edits ?? 0;
   return (
     <section className="strip" aria-label="The question">
       <span>As</span>
-      {who === "audiences" ? <AudiencePick chosen={question.audiences} onChange={(audiences) => change({ audiences })} /> : <PersonPick as={question.as} onPick={(as) => change({ as })} />}
+      {who === "audiences" ? <AudiencePick purpose="columns" chosen={question.audiences} onChange={(audiences) => change({ audiences })} /> : <PersonPick as={question.as} onPick={(as) => change({ as })} />}
       <span>on</span>
       <Pick label="Record type" value={question.type} onPick={(type) => change({ type, record: "" })}
         options={(catalogue.data?.record_types ?? []).map((type) => ({ value: type.id, label: type.name }))} />
@@ -45,14 +34,7 @@ export function QuestionStrip({ who, tools }: Props) {
         options={(directory.data?.units ?? []).map((unit) => ({ value: unit.id, label: unit.name }))} />
       <span className="comma">,</span>
       <WhenPick question={question} places={catalogue.data?.vocabulary.places ?? []} zone={catalogue.data?.vocabulary.time_zone ?? ""} onPick={change} />
-      <span className="tools">
-        {tools}
-        <span className="states" role="group" aria-label="Which policy">
-          <button type="button" aria-pressed={question.state === "in_force"} onClick={() => change({ state: "in_force" })}>in force</button>
-          <button type="button" aria-pressed={question.state === "pending"} onClick={() => change({ state: "pending" })}>{edits > 0 ? `with ${edits} ${edits === 1 ? "edit" : "edits"}` : "with edits"}</button>
-        </span>
-        <button type="button" className="plain" onClick={() => void copy()}>Copy question</button>
-      </span>
+      <StripTools state={question.state} onState={(state) => change({ state })} tools={tools} />
     </section>
   );
 }

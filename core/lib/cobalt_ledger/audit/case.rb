@@ -26,6 +26,9 @@ module CobaltLedger
       # What can happen: Array of [outcomes by index of the plan's tests, example].
       def situations = @situations ||= plan.possible(@base).combinations(field.id)
 
+      # Was it looked at, and not everything decided?
+      def undecided? = !@situations.nil? && !complete?
+
       # Was everything decided?
       def complete? = plan.possible(@base).complete?(field.id)
 

@@ -4,7 +4,8 @@ module CobaltLedger
   module Audit
     # Runs every detector over every record type.
     class Run
-      attr_reader :documents
+      # undecided: Hash of record type to fields of which not everything could be decided (identifiers), for what was audited.
+      attr_reader :documents, :undecided
 
       # engine: Decisions::Engine; documents: Array of rule documents; at: Time of the audit;
       # detectors: names, or nil for all.
@@ -12,7 +13,7 @@ module CobaltLedger
         @engine = engine
         @documents = documents.to_h { |document| [document["id"], document] }
         @at = at
-        @crowds = Crowds.new(engine.directory)
+        @undecided = {}
         @detectors = detectors ? Detector.members.slice(*detectors) : Detector.members
       end
 
@@ -23,13 +24,14 @@ module CobaltLedger
         found = []
         done = 0
         types.each do |type|
-          survey = Survey.new(@engine, type, @documents, @at, @crowds)
+          survey = Survey.new(@engine, type, @documents, @at)
           @detectors.each_value do |detector|
             return sorted(found) if block_given? && yield(done, all, "#{detector.title}, #{type.name}") == :stop
 
             found.concat(detector.new(survey).findings)
             done += 1
           end
+          @undecided[type.id] = survey.undecided.map(&:id)
         end
         sorted(found)
       end
@@ -43,7 +45,9 @@ module CobaltLedger
 
         parts = Array.new(workers) { [] }
         types.each_with_index { |type, index| parts[index % workers] << type }
-        sorted(parts.reject(&:empty?).map { |part| in_a_process { findings(types: part) } }.flat_map(&:call))
+        answers = parts.reject(&:empty?).map { |part| in_a_process { [findings(types: part), undecided] } }.map(&:call)
+        answers.each_value { |undecided| @undecided.update(undecided) }
+        sorted(answers.flat_map(&:first))
       end
 
       private

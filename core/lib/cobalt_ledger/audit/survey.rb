@@ -8,18 +8,16 @@ module CobaltLedger
       # Editing first, where most shows.
       MODES = %w[edit create view list].freeze
 
-      attr_reader :engine, :record_type, :policy, :directory, :at, :crowds
+      attr_reader :engine, :record_type, :policy, :directory, :at
 
-      # engine: Decisions::Engine; documents: Hash of rule identifier to its document; at: Time of the audit;
-      # crowds: Crowds of the engine's directory.
-      def initialize(engine, record_type, documents, at, crowds = Crowds.new(engine.directory))
+      # engine: Decisions::Engine; documents: Hash of rule identifier to its document; at: Time of the audit.
+      def initialize(engine, record_type, documents, at)
         @engine = engine
         @policy = engine.policy
         @directory = engine.directory
         @record_type = record_type
         @documents = documents
         @at = at
-        @crowds = crowds
         @specs = {}
         @built = {}.compare_by_identity
         @beside = {}
@@ -28,6 +26,8 @@ module CobaltLedger
         @plans = {}
         @speaking_of = {}
       end
+
+      def crowds = directory.crowds
 
       # Rules of the record type that are switched on.
       def rules = @rules ||= policy.rules_of(record_type.id).select(&:on?)
@@ -94,7 +94,7 @@ module CobaltLedger
         plan.decide(engine.facts(question, engine.raw_values(question)))
       end
 
-      # Users a rule is meant for: a set of Crowds.
+      # Users a rule is meant for: a set of Directory::Crowds.
       def matching(rule) = @matching[rule] ||= crowds.of(rule.audience)
 
       # The users of a set, as few as wanted.
@@ -137,6 +137,9 @@ module CobaltLedger
         @together[[conditions.map(&:to_h), mode]] ||= Conditions::Solver::Satisfy.new(record_type, mode, Conditions::Facts.new(directory: directory, at: at, zone: policy.zone),
                                                                                       free: [[:time], [:user]]).decide(conditions)
       end
+
+      # Fields of which not everything that was looked at could be decided: Array of Catalogue::Field.
+      def undecided = @built.values.select(&:undecided?).map(&:field).uniq
 
       private
 

@@ -16,6 +16,7 @@ module CobaltLedger
         @file = file
         run = CobaltLedger::Audit::Run.new(engine, rules, at: at)
         @findings = rules.size > ALONE ? run.findings_in_parallel(Etc.nprocessors) : run.findings
+        @undecided = run.undecided.reject { |_, fields| fields.empty? }
       end
 
       # format: one of FORMATS; severity: the least severity that is shown. Returns [String, true when anything is shown].
@@ -28,19 +29,24 @@ module CobaltLedger
       private
 
       def text(shown)
-        return "Nothing found.\n" if shown.empty?
+        return "Nothing found.\n#{undecided}" if shown.empty?
 
-        shown.map do |finding|
+        (undecided + shown.map do |finding|
           lines = ["#{finding.severity}: #{CobaltLedger::Audit::Detector[finding.detector].title} (#{finding.record_type})", "  #{finding.words}"]
           lines << "  #{finding.winner}" if finding.winner
           lines << "  as when #{finding.example.lines.map { |line| "#{line['name']} is #{line['words']}" }.join(', ')}" if finding.example&.lines&.any?
           lines.concat(finding.remedies.map { |remedy| "  could be mended: #{remedy.words}" })
           lines.join("\n")
-        end.join("\n\n") << "\n"
+        end.join("\n\n")) << "\n"
       end
 
-      def json(shown) = pretty("findings" => shown.map(&:to_h))
-      def sarif(shown) = pretty(Formats::Sarif.document(shown, @rules.each_with_index.to_h { |rule, index| [rule["id"], index] }, @file))
+      # What could not be decided, said before what was found: nothing is known of it either way.
+      def undecided
+        @undecided.map { |type, fields| "not decided: #{Words.list(fields)} (#{type}), more can happen than could be tried\n" }.join.then { |text| text.empty? ? text : "#{text}\n" }
+      end
+
+      def json(shown) = pretty("findings" => shown.map(&:to_h), "undecided" => @undecided)
+      def sarif(shown) = pretty(Formats::Sarif.document(shown, @rules.each_with_index.to_h { |rule, index| [rule["id"], index] }, @file, @undecided))
       def pretty(document) = "#{JSON.pretty_generate(Formats::CanonicalJson.plain(document))}\n"
     end
   end

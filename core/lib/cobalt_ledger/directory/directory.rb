@@ -36,6 +36,9 @@ module CobaltLedger
         @above[[kind, id]]
       end
 
+      # Its users as sets.
+      def crowds = @crowds ||= Crowds.new(self)
+
       # The Principals of a user. Raises BadInput for an unknown one.
       def principals_of(user_id)
         @principals[user_id] ||= begin

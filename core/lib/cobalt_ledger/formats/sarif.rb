@@ -9,10 +9,12 @@ module CobaltLedger
       module_function
 
       # findings: Array of Audit::Finding; places: Hash of rule identifier to its index in the document;
-      # uri: the policy file's name. Returns a Hash.
-      def document(findings, places, uri)
+      # uri: the policy file's name; undecided: Hash of record type to fields of which not everything could be decided.
+      # Returns a Hash.
+      def document(findings, places, uri, undecided = {})
         { "$schema" => SCHEMA, "version" => "2.1.0",
           "runs" => [{ "tool" => { "driver" => { "name" => "Cobalt Ledger", "rules" => detectors } }, "columnKind" => "unicodeCodePoints",
+                       "invocations" => [{ "executionSuccessful" => true, "toolExecutionNotifications" => undecided.map { |type, fields| notification(type, fields) } }],
                        "artifacts" => [{ "location" => { "uri" => uri } }], "results" => findings.map { |finding| result(finding, places, uri) } }] }
       end
 
@@ -21,6 +23,10 @@ module CobaltLedger
           { "id" => name, "name" => name.split("_").map(&:capitalize).join, "shortDescription" => { "text" => detector.title }, "fullDescription" => { "text" => detector.meaning },
             "defaultConfiguration" => { "level" => detector.severity } }
         end
+      end
+
+      def notification(type, fields)
+        { "level" => "warning", "message" => { "text" => "Not decided for #{Words.list(fields)} of #{type}: more can happen than could be tried." } }
       end
 
       def result(finding, places, uri)
@@ -35,7 +41,7 @@ module CobaltLedger
           { "physicalLocation" => { "artifactLocation" => { "uri" => uri, "index" => 0 } }, "logicalLocations" => [{ "fullyQualifiedName" => pointer, "kind" => "element" }] }
         end
       end
-      private_class_method :detectors, :result, :locations
+      private_class_method :detectors, :notification, :result, :locations
     end
   end
 end

@@ -1,35 +1,38 @@
-import type { Finding } from "../../api/types";
+import type { FindingLine, Findings } from "../../api/types";
+import { DisagreementList } from "./DisagreementList";
+import { DisagreementMatrix } from "./DisagreementMatrix";
+import { FACETS } from "./facets";
 
-const FACETS: Record<string, string> = { visibility: "V", entry: "E", presence: "P" };
+type Props = { lines: FindingLine[]; total: number; rules: Findings["rules"]; onChoose: (id: string) => void };
 
-/** Which rules disagree with which: a matrix of those that do; each mark is a finding. Reads at a handful of rules and at hundreds. */
-export function Disagreements({ findings, onChoose }: { findings: Finding[]; onChoose: (id: string) => void }) {
-  const pairs = findings.filter((finding) => finding.detector === "disagreement" && finding.rules.length === 2);
-  const rules = [...new Map(pairs.flatMap((finding) => finding.rules).map((rule) => [rule.id, rule])).values()].sort((one, other) => order(one.number) - order(other.number));
-  if (pairs.length === 0) return <div className="empty">No two rules disagree here.</div>;
-  const between = (one: string, other: string) => pairs.filter((finding) => finding.rules.some((rule) => rule.id === one) && finding.rules.some((rule) => rule.id === other));
+/** Rules up to which a matrix reads well; above it is mostly empty and its headings run together. */
+const MATRIX = 36;
+
+/** Which rules disagree with which, record type by record type: as a matrix while there are few, else as a list. */
+export function Disagreements({ lines, total, rules, onChoose }: Props) {
+  if (lines.length === 0) return <div className="empty">No two rules disagree here.</div>;
+  const types = [...new Map(lines.map((line) => [line.record_type, line.type_name]))];
+  const known = new Map(rules.map((rule) => [rule.id, rule]));
   return (
-    <div className="matrix" tabIndex={0} role="region" aria-label="Which rules disagree">
-      <table>
-        <thead><tr><td />{rules.map((rule) => <th key={rule.id} scope="col" title={rule.title} className="mono">{rule.number}</th>)}</tr></thead>
-        <tbody>
-          {rules.map((row, at) => (
-            <tr key={row.id}>
-              <th scope="row"><span className="mono">{row.number}</span> {row.title}</th>
-              {rules.map((column, place) => (
-                <td key={column.id} className={place === at ? "self" : ""}>
-                  {place < at && between(row.id, column.id).map((finding) => (
-                    <button type="button" key={finding.id} aria-label={`${row.number} against ${column.number} on ${finding.fields.map((field) => field.name).join(", ")}`} title={finding.words} onClick={() => onChoose(finding.id)}>{FACETS[finding.facet ?? ""] ?? "×"}</button>
-                  ))}
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <p className="soft">V: who sees it, E: who may change it, P: who must fill it.</p>
-    </div>
+    <>
+      {types.map(([id, name]) => {
+        const own = lines.filter((line) => line.record_type === id);
+        const named = [...new Set(own.flatMap((line) => line.rules))].flatMap((rule) => known.get(rule) ?? []).sort((one, other) => order(one.number) - order(other.number));
+        const Picture = named.length > MATRIX ? DisagreementList : DisagreementMatrix;
+        return (
+          <section key={id} aria-label={`Which rules of ${name} disagree`}>
+            {types.length > 1 && <h2>{name}</h2>}
+            <Picture lines={own} rules={named} onChoose={onChoose} />
+          </section>
+        );
+      })}
+      <p className="soft">
+        {Object.values(FACETS).map(({ mark, words }) => `${mark}: ${words}`).join(", ")}.
+        {total > lines.length && ` The first ${lines.length} of ${total} are drawn; choose a record type to see all of its own.`}
+      </p>
+    </>
   );
 }
 
+/** Guardrails, like "G2", come after the numbered rules. */
 const order = (number: string) => (number.startsWith("G") ? 1_000_000 : 0) + Number(number.replace("G", ""));

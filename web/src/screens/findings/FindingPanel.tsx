@@ -2,21 +2,37 @@ import { useQueryClient } from "@tanstack/react-query";
 import { App, Button, Input } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
-import { ask } from "../../api/client";
+import { ask, ProblemError } from "../../api/client";
+import type { PolicyState } from "../../api/queries";
 import type { Finding } from "../../api/types";
 import { Glyph } from "../../ink/Glyph";
 import { useQuestionSearch } from "../../question/useQuestion";
 import { withPart } from "../../question/withPart";
+import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { saveAsFile } from "../../shared/saveAsFile";
 import { useAccount } from "../../shell/account";
 import { SentenceWords } from "../rules/SentenceWords";
 import { exampleSearch } from "./exampleSearch";
+import { useFinding } from "./useFindings";
 
-type Props = { finding: Finding; state: "in_force" | "pending"; current: boolean; onChanged: () => Promise<unknown>; onClose: () => void };
+type Props = { id: string; state: PolicyState; current: boolean; onChanged: () => Promise<unknown>; onClose: () => void };
+
+/** The finding chosen, fetched with everything; one that is no longer there says so. */
+export function FindingPanel({ id, ...rest }: Props) {
+  const finding = useFinding(rest.state, id);
+  if (finding.data && !finding.error) return <Told finding={finding.data} {...rest} />;
+  const gone = finding.error instanceof ProblemError && finding.error.status === 404;
+  return (
+    <aside className="side finding" aria-label="Finding">
+      <div className="head"><h1>{gone ? "No longer there" : "Finding"}</h1><button type="button" className="plain" style={{ marginLeft: "auto" }} onClick={rest.onClose}>Close</button></div>
+      {gone ? <p>The rules have changed since, and the audit does not find this any more.</p> : finding.error ? <ProblemNotice error={finding.error} /> : <Loading />}
+    </aside>
+  );
+}
 
 /** One finding: the rules face to face, where they meet, who wins, the example that shows it, and what can be done. */
-export function FindingPanel({ finding, state, current, onChanged, onClose }: Props) {
+function Told({ finding, state, current, onChanged, onClose }: Omit<Props, "id"> & { finding: Finding }) {
   const search = useQuestionSearch();
   const { may } = useAccount();
   const levels = Object.entries(finding.example?.levels ?? {});

@@ -1,28 +1,27 @@
-import { Button, Checkbox, Progress, Select } from "antd";
+import { Button, Checkbox, Select } from "antd";
 import { useEffect, useRef, useState } from "react";
 import { useSearchParams } from "react-router";
-import type { Finding } from "../../api/types";
-import { QuestionStrip } from "../../question/QuestionStrip";
-import { useSubject } from "../../question/useSubject";
+import type { Findings } from "../../api/types";
+import { useOpenQuestion, type OpenQuestion } from "../../question/useOpenQuestion";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
+import { AuditStanding, provedWords } from "./AuditStanding";
 import { Disagreements } from "./Disagreements";
+import { FindingList } from "./FindingList";
 import { FindingPanel } from "./FindingPanel";
+import { FindingsStrip } from "./FindingsStrip";
 import { useFindings } from "./useFindings";
-
-const SHOWN = 400;
 
 /** What the audit proved, grouped by what it costs; the one chosen is told beside the list. */
 export default function FindingsScreen() {
-  const { question, type } = useSubject();
+  const [question, change] = useOpenQuestion();
   const [search, setSearch] = useSearchParams();
-  const { findings, start, cancel, again } = useFindings(question.state);
-  const [error, setError] = useState<unknown>(null);
-  const every = search.get("types") === "all";
   const accepted = search.get("accepted") === "yes";
-  const kind = search.get("kind") ?? "";
   const picture = search.get("picture") === "yes";
+  const kind = picture ? "disagreement" : (search.get("kind") ?? "");
   const chosen = search.get("finding") ?? "";
+  const { findings, run, start, cancel, again } = useFindings(question, { kind, accepted });
+  const [error, setError] = useState<unknown>(null);
   const put = (name: string, value: string) => setSearch((before) => {
     const next = new URLSearchParams(before);
     if (value) next.set(name, value);
@@ -30,77 +29,65 @@ export default function FindingsScreen() {
     return next;
   }, { replace: name !== "finding" });
   const data = findings.data;
-  const running = data?.run?.status === "running" ? data.run : undefined;
-  const stale = data !== undefined && !data.current && !running;
-  // What is out of date is proved again by itself; somebody who cancelled it is left alone.
-  const asked = useRef("");
-  const key = `${question.state} ${data?.run?.id ?? 0}`;
-  useEffect(() => {
-    if (!stale || data?.run?.status === "cancelled" || asked.current === key) return;
-    asked.current = key;
-    start().catch(setError);
-  }, [stale, data?.run?.status, key, start]);
-  const mine = (data?.findings ?? []).filter((finding) => every || finding.record_type === type?.id);
-  const shown = mine.filter((finding) => (accepted || !finding.accepted) && (!kind || finding.detector === kind));
-  const kinds = [...new Map((data?.findings ?? []).map((finding) => [finding.detector, finding.title])).entries()];
-  const finding = data?.findings.find((each) => each.id === chosen);
+  const begin = () => void start().catch(setError);
+  useProvingByItself(question, data, run?.status, begin);
+  const total = data ? data.groups.reduce((sum, group) => sum + group.total, 0) : 0;
   return (
     <>
-      <QuestionStrip who="audiences" />
+      <FindingsStrip question={question} change={change} />
       <main className="page">
-        <div className={`split ${finding ? "wide" : "single"}`}>
+        <div className={`split ${chosen ? "wide" : "single"}`}>
           <div className="sheet">
             <div className="head">
               <h1>Findings</h1>
-              <span className="soft">{data ? `${shown.length} ${shown.length === 1 ? "finding" : "findings"} ${every ? "in all record types" : `on ${type?.name.toLowerCase() ?? "…"}`}` : ""}</span>
+              <span className="soft">{data ? countWords(total, data) : ""}</span>
               <span className="push">
-                <Checkbox checked={every} onChange={(event) => put("types", event.target.checked ? "all" : "")}>All record types</Checkbox>
                 <Checkbox checked={accepted} onChange={(event) => put("accepted", event.target.checked ? "yes" : "")}>Accepted ones</Checkbox>
-                <Select aria-label="Kind of finding" value={kind} onChange={(next: string) => put("kind", next)} style={{ minWidth: 150 }} popupMatchSelectWidth={false} options={[{ value: "", label: "every kind" }, ...kinds.map(([value, label]) => ({ value, label }))]} />
+                <Select aria-label="Kind of finding" value={kind} disabled={picture} onChange={(next: string) => put("kind", next)} style={{ minWidth: 150 }} popupMatchSelectWidth={false}
+                  options={[{ value: "", label: "every kind" }, ...(data?.kinds ?? []).map((each) => ({ value: each.id, label: `${each.name} (${each.total})` }))]} />
                 <Button aria-pressed={picture} onClick={() => put("picture", picture ? "" : "yes")}>{picture ? "List" : "Which disagree"}</Button>
               </span>
             </div>
             {findings.error || error ? <ProblemNotice error={findings.error ?? error} onAgain={() => void again()} /> : null}
             {!data && !findings.error && <Loading />}
-            {running && (
-              <div className="row-flex audit-progress" role="status">
-                <Progress percent={running.total ? Math.round((100 * running.done) / running.total) : 0} style={{ width: 220 }} size="small" />
-                <span className="soft">{running.looking_at || "Beginning"}</span>
-                <button type="button" className="plain" onClick={() => void cancel(running.id).catch(setError)}>Cancel</button>
-              </div>
+            {data && <AuditStanding data={data} run={run} onStart={begin} onCancel={(id) => void cancel(id).catch(setError)} />}
+            {data && picture && <Disagreements lines={data.groups.flatMap((group) => group.findings)} total={total} rules={data.rules} onChoose={(id) => put("finding", id)} />}
+            {data && !picture && <FindingList key={JSON.stringify(question) + kind} groups={data.groups} typed={question.type !== ""} chosen={chosen} onChoose={(id) => put("finding", id)} />}
+            {data && !picture && total === 0 && <div className="empty">{nothingWords(data, run?.status === "running")}</div>}
+            {data && data.beside > 0 && (
+              <p className="soft">
+                {data.beside} more {data.beside === 1 ? "is" : "are"} about rules that this question does not touch.{" "}
+                <button type="button" className="plain" onClick={() => change({ audiences: "", mode: "", channel: "", unit: "" })}>Ask about anyone, in any mode, anywhere</button>
+              </p>
             )}
-            {stale && (
-              <div className="notice calm" role="status">
-                {data.run?.status === "cancelled" ? "The audit was cancelled. " : data.run?.status === "broken_off" ? "The audit was broken off when the server stopped. " : "The rules have changed since. "}
-                <button type="button" className="plain" onClick={() => void start().catch(setError)}>Audit again</button>
-              </div>
-            )}
-            {data && picture && <Disagreements findings={mine} onChoose={(id) => put("finding", id)} />}
-            {data && !picture && data.groups.map((group) => <Group key={group.id} name={group.name} findings={shown.filter((each) => each.group === group.id).slice(0, SHOWN)} chosen={chosen} onChoose={(id) => put("finding", id)} />)}
-            {data && shown.length === 0 && !running && data.current && <div className="empty">The audit found nothing{every ? "" : " on this record type"}{kind ? " of that kind" : ""}.</div>}
           </div>
-          {finding && <FindingPanel key={finding.id} finding={finding} state={question.state} current={data?.current ?? false} onChanged={again} onClose={() => put("finding", "")} />}
+          {chosen && <FindingPanel key={chosen} id={chosen} state={question.state} current={data?.current ?? false} onChanged={again} onClose={() => put("finding", "")} />}
         </div>
       </main>
     </>
   );
 }
 
-function Group({ name, findings, chosen, onChoose }: { name: string; findings: Finding[]; chosen: string; onChoose: (id: string) => void }) {
-  if (findings.length === 0) return null;
-  return (
-    <section aria-label={name}>
-      <h2 className="finding-group">{name} <span className="mono">{findings.length}</span></h2>
-      {findings.map((finding) => (
-        <button type="button" key={finding.id} className={`finding-row ${finding.severity} ${finding.id === chosen ? "on" : ""}`} aria-pressed={finding.id === chosen} onClick={() => onChoose(finding.id)}>
-          <span className="kind">{finding.title}</span>
-          <span className="body">{finding.words}
-            {finding.accepted && <span className="tag mark-verd"> accepted by {finding.accepted.by}</span>}
-            {finding.was_accepted && <span className="tag mark-verm"> accepted before its rules changed</span>}
-          </span>
-          <span className="tag">{finding.type_name}</span>
-        </button>
-      ))}
-    </section>
-  );
+/** What is out of date is proved again by itself; somebody who cancelled it is left alone. */
+function useProvingByItself(question: OpenQuestion, data: Findings | undefined, status: string | undefined, begin: () => void) {
+  const asked = useRef("");
+  const key = `${question.state} ${question.type} ${data?.run?.id ?? 0}`;
+  const stale = data !== undefined && !data.current && status !== "running" && status !== "cancelled";
+  useEffect(() => {
+    if (!stale || asked.current === key) return;
+    asked.current = key;
+    begin();
+  });
+}
+
+function countWords(total: number, data: Findings): string {
+  const rules = `${data.audited} ${data.audited === 1 ? "rule" : "rules"}`;
+  if (!data.proved_at) return `${rules} to look through`;
+  const found = `${total} ${total === 1 ? "finding" : "findings"} on ${rules}`;
+  return [found, data.set_aside > 0 && `${data.set_aside} accepted and set aside`, data.current && provedWords(data.proved_at)].filter(Boolean).join(", ");
+}
+
+function nothingWords(data: Findings, running: boolean): string {
+  if (running || !data.current) return data.proved_at ? "Nothing found so far." : "Nothing is proved yet.";
+  return data.set_aside > 0 ? "Nothing found but what somebody has accepted." : "The audit found nothing here.";
 }

@@ -1,28 +1,52 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback } from "react";
+import { useCallback, useEffect } from "react";
 import { ask, query } from "../../api/client";
-import type { PolicyState } from "../../api/queries";
-import type { AuditRun, Findings } from "../../api/types";
+import type { AuditRun, Finding, Findings } from "../../api/types";
+import type { OpenQuestion } from "../../question/useOpenQuestion";
 
 /** How often a running audit is asked how far it is, in milliseconds. */
 const LOOK = 400;
 
-/** What the audit found; asks again for as long as it runs. */
-export function useFindings(state: PolicyState) {
+/** What narrows the list beside the question: one kind of finding, and whether accepted ones are in it. */
+export type Narrowing = { kind: string; accepted: boolean };
+
+/** What the audit found on a question. While it runs, what is proved is fetched record type by record type. */
+export function useFindings(question: OpenQuestion, { kind, accepted }: Narrowing) {
   const client = useQueryClient();
+  const { state, type } = question;
+  const parameters = { state, record_type: type, mode: question.mode, channel: question.channel, unit: question.unit, audiences: question.audiences.join(","), detector: kind, accepted: accepted ? "yes" : "" };
   const findings = useQuery({
-    queryKey: ["policy", "findings", state],
-    queryFn: () => ask<Findings>(`/api/findings${query({ state })}`),
-    refetchInterval: (fetched) => (fetched.state.data?.run?.status === "running" ? LOOK : false),
+    queryKey: ["policy", "findings", parameters],
+    queryFn: () => ask<Findings>(`/api/findings${query(parameters)}`),
+    placeholderData: (previous) => previous,
   });
-  const again = useCallback(() => client.invalidateQueries({ queryKey: ["policy", "findings", state] }), [client, state]);
+  const again = useCallback(async () => {
+    await Promise.all([client.invalidateQueries({ queryKey: ["policy", "findings"] }), client.invalidateQueries({ queryKey: ["policy", "finding"] })]);
+  }, [client]);
+  const told = findings.data?.run;
+  const polled = useQuery({
+    queryKey: ["audit-run", told?.id],
+    queryFn: () => ask<AuditRun>(`/api/audit/${told?.id ?? 0}`),
+    enabled: told?.status === "running",
+    refetchInterval: (fetched) => (fetched.state.data?.status === "running" ? LOOK : false),
+  });
+  const run = told?.status === "running" ? (polled.data ?? told) : told;
+  // Each record type that is proved, and the end, brings something new to show.
+  const stage = told?.status === "running" ? `${run?.status} ${run?.proved}` : "";
+  useEffect(() => {
+    if (stage !== "" && stage !== "running 0") void again();
+  }, [stage, again]);
   const start = useCallback(async () => {
-    await ask<AuditRun>("/api/audit", { method: "POST", body: { state } });
+    await ask<AuditRun>("/api/audit", { method: "POST", body: { state, ...(type ? { first: type } : {}) } });
     await again();
-  }, [state, again]);
+  }, [state, type, again]);
   const cancel = useCallback(async (id: number) => {
     await ask<AuditRun>(`/api/audit/${id}`, { method: "DELETE" });
     await again();
   }, [again]);
-  return { findings, start, cancel, again };
+  return { findings, run, start, cancel, again };
 }
+
+/** One finding with everything. */
+export const useFinding = (state: OpenQuestion["state"], id: string) =>
+  useQuery({ queryKey: ["policy", "finding", state, id], queryFn: () => ask<Finding>(`/api/findings/${id}${query({ state })}`), enabled: id !== "", retry: false });

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module CobaltLedger
-  module Audit
+  module Directory
     # Sets of a directory's users, each an Integer with one bit for a user, so that meeting and parting are one step
     # however many people there are.
     class Crowds

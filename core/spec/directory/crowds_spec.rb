@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
-RSpec.describe CobaltLedger::Audit::Crowds do
+RSpec.describe CobaltLedger::Directory::Crowds do
   def audience(document) = CobaltLedger::Rules::Audience.from(document)
-  def crowds = @crowds ||= described_class.new(directory)
+  def crowds = @crowds ||= directory.crowds
   def names(bits) = crowds.users(bits, 100).map(&:id)
 
   members = [{ "role" => "registrar" }, { "role" => "courier" }, { "group" => "custodians" }, { "group" => "night" }, { "department" => "collections" },

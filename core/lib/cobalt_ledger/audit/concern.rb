@@ -1,0 +1,60 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Audit
+    # Tells which findings a question is about: in which modes, channels and units, and for whom, their rules can meet.
+    # A part of the question that is left open concerns all.
+    class Concern
+      # Detectors whose rules must all be there together; of the others, one is enough.
+      TOGETHER = %w[disagreement].freeze
+
+      # mode, channel, unit: String or nil; audiences: Array of Rules::Audience::Member, empty for anyone.
+      def initialize(policy, directory, mode: nil, channel: nil, unit: nil, audiences: [])
+        @policy = policy
+        @directory = directory
+        @mode = mode
+        @channel = channel
+        @unit = unit
+        @people = audiences.empty? ? nil : directory.crowds.of(Rules::Audience.new(any: audiences))
+        @reached = {}
+      end
+
+      # detector: name; rules: Array of identifiers. Findings that are about no rule concern every question.
+      def about?(detector, rules)
+        found = rules.filter_map { |id| rule(id) }
+        return true if found.empty?
+
+        reaching = found.select { |rule| reached?(rule) }
+        return false if TOGETHER.include?(detector) ? reaching.size < found.size : reaching.empty?
+
+        @people.nil? || people?(detector, reaching)
+      end
+
+      private
+
+      def rule(id) = (@rules ||= @policy.rules.to_h { |rule| [rule.id, rule] })[id]
+
+      def reached?(rule)
+        @reached.fetch(rule.id) do
+          reach = rule.reach
+          @reached[rule.id] = holds?(reach.modes, @mode) && holds?(reach.channels, @channel) && (@unit.nil? || reach.units.empty? || touching?(reach.units))
+        end
+      end
+
+      def holds?(list, wanted) = wanted.nil? || list.empty? || list.include?(wanted)
+
+      # A rule for a unit concerns those below it, and whoever asks about those above it.
+      def touching?(units)
+        units.any? { |unit| @directory.with_above(:unit, @unit).include?(unit) || @directory.with_above(:unit, unit).include?(@unit) }
+      end
+
+      # Somebody asked about whom the rules mean; an audience that means nobody concerns everybody who asks.
+      def people?(detector, rules)
+        crowds = rules.map { |rule| @directory.crowds.of(rule.audience) }
+        return true if crowds.all?(&:zero?)
+
+        TOGETHER.include?(detector) ? crowds.reduce(@people, :&).positive? : crowds.any? { |crowd| crowd.anybits?(@people) }
+      end
+    end
+  end
+end

@@ -1,0 +1,30 @@
+# frozen_string_literal: true
+
+module Server
+  # Tells for each record type of a policy state what its findings depend on: as long as the digest is the same, so are
+  # they. A day is part of it, because windows end.
+  class AuditDigests
+    # Hash of record type to digest. state: PolicyStore::State.
+    def self.of(state)
+      PolicyStore.instance.memory.fetch([:audit_digests, state.key, Date.today]) { new(state).to_h }
+    end
+
+    def initialize(state)
+      @document = state.document
+    end
+
+    def to_h
+      by_type = %w[rules baselines separations writers].to_h { |list| [list, (@document[list] || []).group_by { |item| item["record_type"] }] }
+      @document["record_types"].to_h do |type|
+        [type["id"], CobaltLedger::Formats::CanonicalJson.digest(shared.merge("type" => type).merge(by_type.transform_values { |list| list[type["id"]] })).to_s]
+      end
+    end
+
+    private
+
+    def shared
+      @shared ||= { "types" => @document["record_types"].map { |type| type["id"] }, "labels" => @document["labels"], "settings" => @document.slice("precedence", "time_zone", "places"),
+                    "directory" => DirectoryVersion.newest.sha256, "day" => Date.today.iso8601 }
+    end
+  end
+end

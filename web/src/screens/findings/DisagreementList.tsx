@@ -1,0 +1,26 @@
+import type { FindingLine, Findings } from "../../api/types";
+import { FACETS, markWords } from "./facets";
+
+/** Each rule with those it disagrees with, the most entangled first. */
+export function DisagreementList({ lines, rules, onChoose }: { lines: FindingLine[]; rules: Findings["rules"]; onChoose: (id: string) => void }) {
+  const numbers = new Map(rules.map((rule) => [rule.id, rule.number]));
+  const rows = rules.map((rule) => ({ rule, own: lines.filter((line) => line.rules.includes(rule.id)) })).sort((one, other) => other.own.length - one.own.length);
+  return (
+    <table className="entangled">
+      <thead><tr><th scope="col">Rule</th><th scope="col">disagrees with</th></tr></thead>
+      <tbody>
+        {rows.map(({ rule, own }) => (
+          <tr key={rule.id}>
+            <th scope="row"><span className="mono">{rule.number}</span> {rule.title}</th>
+            <td>
+              {own.map((line) => {
+                const other = numbers.get(line.rules.find((id) => id !== rule.id) ?? "") ?? "";
+                return <button type="button" key={line.id} aria-label={markWords(line, rule.number, other)} title={line.words} onClick={() => onChoose(line.id)}><span className="mono">{other}</span> {FACETS[line.facet ?? ""]?.mark}</button>;
+              })}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

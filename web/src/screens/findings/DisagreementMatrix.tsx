@@ -1,0 +1,28 @@
+import type { FindingLine, Findings } from "../../api/types";
+import { FACETS, markWords } from "./facets";
+
+/** Each rule against each: a mark where the two disagree. */
+export function DisagreementMatrix({ lines, rules, onChoose }: { lines: FindingLine[]; rules: Findings["rules"]; onChoose: (id: string) => void }) {
+  const between = (one: string, other: string) => lines.filter((line) => line.rules.includes(one) && line.rules.includes(other));
+  return (
+    <div className="matrix" tabIndex={0} role="region" aria-label="Which rules disagree">
+      <table>
+        <thead><tr><td />{rules.map((rule) => <th key={rule.id} scope="col" title={rule.title} className="mono">{rule.number}</th>)}</tr></thead>
+        <tbody>
+          {rules.map((row, at) => (
+            <tr key={row.id}>
+              <th scope="row"><span className="mono">{row.number}</span> {row.title}</th>
+              {rules.map((column, place) => (
+                <td key={column.id} className={place === at ? "self" : ""}>
+                  {place < at && between(row.id, column.id).map((line) => (
+                    <button type="button" key={line.id} aria-label={markWords(line, row.number, column.number)} title={line.words} onClick={() => onChoose(line.id)}>{FACETS[line.facet ?? ""]?.mark ?? "×"}</button>
+                  ))}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
