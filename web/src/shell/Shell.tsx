@@ -24,7 +24,7 @@ export function Shell() {
         <Link className="name" to={{ pathname: "/", search }}><img src="/mark.svg" alt="" width="22" height="22" />Cobalt Ledger</Link>
         <nav aria-label="Pages">
           {pages.map(([path, name]) => (
-            <NavLink key={path} to={{ pathname: path, search: path === "/records" ? "" : search }}>{name}</NavLink>
+            <NavLink key={path} to={{ pathname: path, search: path === "/records" ? "" : search }}>{name}{path === "/findings" && <StandingFindings />}</NavLink>
           ))}
         </nav>
         <div className="right">
@@ -39,6 +39,12 @@ export function Shell() {
       </Suspense>
     </div>
   );
+}
+
+/** How many findings above house-keeping stand, so far as they are proved. */
+function StandingFindings() {
+  const standing = useOverview().data?.findings ?? 0;
+  return standing > 0 ? <span className="count mono" title={`${standing} ${standing === 1 ? "finding" : "findings"} above house-keeping`}>{standing}</span> : null;
 }
 
 /** The edition in force and the edits waiting. */

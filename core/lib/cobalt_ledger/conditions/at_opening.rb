@@ -14,7 +14,9 @@ module CobaltLedger
 
       # Nothing on the screen is read.
       def fields = []
-      def comparisons = part.comparisons
+
+      # As they read what the record held.
+      def comparisons = @kept[:comparisons] ||= part.comparisons.map(&:as_opened)
       def looks_back? = true
 
       def explain(facts, directory) = part.explain(facts.opening, directory).tap { |account| account.words = words(directory) }
@@ -23,7 +25,15 @@ module CobaltLedger
 
       private
 
-      def looked_up = part.reads.map { |kind, *rest| [kind == :entered ? :stored : kind, *rest] }
+      def looked_up
+        part.reads.flat_map do |kind, *rest|
+          case kind
+          when :entered then [[:stored, *rest]]
+          when :related then [[:stored, rest.first], [kind, *rest]]
+          else [[kind, *rest]]
+          end
+        end
+      end
 
       def build_test
         test = part.compile

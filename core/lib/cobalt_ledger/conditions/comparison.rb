@@ -18,6 +18,9 @@ module CobaltLedger
       def method_class = ComparisonMethod[method_name]
       def comparisons = [self]
 
+      # The same of what the record held.
+      def as_opened = Comparison.new(method_name, left.as_opened, right&.as_opened)
+
       def fields = (left.fields + (right&.fields || [])).uniq
 
       def explain(facts, directory)

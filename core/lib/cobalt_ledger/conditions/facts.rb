@@ -78,8 +78,8 @@ module CobaltLedger
         dup.tap { |copy| copy.assume(screen, stored ? held : {}, kinds, found) }
       end
 
-      # The facts as they were when the form was opened.
-      def opening = @opening || self
+      # The facts as they were when the form was opened: unless told otherwise, with what the record held on the screen.
+      def opening = @opening ||= with_entered(stored)
 
       # The same facts with other values on the screen.
       def with_entered(values) = dup.tap { |copy| copy.enter(values) }
@@ -91,6 +91,7 @@ module CobaltLedger
 
       def assume(screen, held, kinds, found)
         @entered = screen
+        @opening = nil
         @stored = held
         @others = kinds[:related]
         @network = found.fetch([:network], @network)

@@ -33,6 +33,9 @@ module CobaltLedger
       # [:attribute, "clearance"], [:user], [:time], [:network], [:place], [:locked].
       def reads = []
 
+      # What it looks up when only what the record held counts.
+      def as_opened = self
+
       # Identifiers of the fields whose entered values are read.
       def fields = reads.filter_map { |kind, id| id if %i[entered related].include?(kind) }
 

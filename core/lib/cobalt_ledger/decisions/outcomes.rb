@@ -78,7 +78,7 @@ module CobaltLedger
       # The facts an example stands for, once the rules have done to its values what they do.
       def facts(example)
         facts = plain(example)
-        return facts unless @plan.value_effects.writing? || @plan.looks_back?
+        return facts unless @plan.value_effects.writing?
 
         held, screen = raw(example)
         facts = facts.opened_as(Settling.new(@plan, facts.with_entered(facts.stored), held, {}, defaults_only: true).run.facts) if @plan.looks_back?
@@ -110,7 +110,7 @@ module CobaltLedger
 
       # A Possibilities::Search; shared with other plans where nothing that rules write bears on the conditions.
       def searched(conditions)
-        return search(conditions) if conditions.any?(&:looks_back?) || @plan.value_effects.bear_on?(conditions)
+        return search(conditions) if @plan.value_effects.bear_on?(conditions)
 
         kind = %w[create edit].include?(@plan.mode) ? @plan.mode : "view"
         @plan.possibilities.fetch(@type, kind, conditions, @base) { search_apart(conditions) }

@@ -24,7 +24,7 @@ export function AuditStanding({ data, run, onStart, onCancel }: Props) {
       {data.undecided.length > 0 && (
         <div className="notice calm">
           Not decided: {data.undecided.slice(0, 12).map((each) => `${each.field} (${each.record_type.toLowerCase()})`).join(", ")}
-          {data.undecided.length > 12 && ` and ${data.undecided.length - 12} more`}. More can happen there than can be tried, so nothing is known of {data.undecided.length === 1 ? "it" : "them"} either way.
+          {data.undecided.length > 12 && ` and ${data.undecided.length - 12} more`}. What is found there is true, but there may be more: more can happen than can be tried.
         </div>
       )}
     </>

@@ -4,7 +4,9 @@ import { FACETS, markWords } from "./facets";
 /** Each rule with those it disagrees with, the most entangled first. */
 export function DisagreementList({ lines, rules, onChoose }: { lines: FindingLine[]; rules: Findings["rules"]; onChoose: (id: string) => void }) {
   const numbers = new Map(rules.map((rule) => [rule.id, rule.number]));
-  const rows = rules.map((rule) => ({ rule, own: lines.filter((line) => line.rules.includes(rule.id)) })).sort((one, other) => other.own.length - one.own.length);
+  const places = new Map(rules.map((rule, index) => [rule.id, index]));
+  const place = (line: FindingLine, own: string) => places.get(line.rules.find((id) => id !== own) ?? "") ?? 0;
+  const rows = rules.map((rule) => ({ rule, own: lines.filter((line) => line.rules.includes(rule.id)).sort((one, two) => place(one, rule.id) - place(two, rule.id)) })).sort((one, other) => other.own.length - one.own.length);
   return (
     <table className="entangled">
       <thead><tr><th scope="col">Rule</th><th scope="col">disagrees with</th></tr></thead>

@@ -15,6 +15,10 @@ export function Disagreements({ lines, total, rules, onChoose }: Props) {
   const known = new Map(rules.map((rule) => [rule.id, rule]));
   return (
     <>
+      <p className="soft">
+        {Object.values(FACETS).map(({ mark, words }) => `${mark}: ${words}`).join(", ")}.
+        {total > lines.length && ` The first ${lines.length} of ${total} are drawn; choose a record type to see all of its own.`}
+      </p>
       {types.map(([id, name]) => {
         const own = lines.filter((line) => line.record_type === id);
         const named = [...new Set(own.flatMap((line) => line.rules))].flatMap((rule) => known.get(rule) ?? []).sort((one, other) => order(one.number) - order(other.number));
@@ -26,10 +30,6 @@ export function Disagreements({ lines, total, rules, onChoose }: Props) {
           </section>
         );
       })}
-      <p className="soft">
-        {Object.values(FACETS).map(({ mark, words }) => `${mark}: ${words}`).join(", ")}.
-        {total > lines.length && ` The first ${lines.length} of ${total} are drawn; choose a record type to see all of its own.`}
-      </p>
     </>
   );
 }

@@ -1,4 +1,4 @@
-import { useState, type KeyboardEvent } from "react";
+import { useEffect, useRef, useState, type KeyboardEvent } from "react";
 import type { FindingGroup, FindingLine } from "../../api/types";
 
 /** Lines of one group shown before the reader asks for more. */
@@ -52,8 +52,13 @@ function Group({ group, chosen, onChoose }: { group: FindingGroup; chosen: strin
 }
 
 function Line({ line, on, onChoose }: { line: FindingLine; on: boolean; onChoose: (id: string) => void }) {
+  const row = useRef<HTMLButtonElement>(null);
+  // The list narrows beside an open finding, and a link may open any: the line that is told stays in sight.
+  useEffect(() => {
+    if (on) row.current?.scrollIntoView({ block: "nearest" });
+  }, [on]);
   return (
-    <button type="button" className={`finding-row ${line.severity} ${on ? "on" : ""}`} aria-pressed={on} onClick={() => onChoose(line.id)}>
+    <button type="button" ref={row} className={`finding-row ${line.severity} ${on ? "on" : ""}`} aria-pressed={on} onClick={() => onChoose(line.id)}>
       <span className="kind">{line.title}</span>
       <span className="body">{line.words}
         {line.accepted_by && <span className="tag mark-verd"> accepted by {line.accepted_by}</span>}

@@ -21,7 +21,7 @@ export function useFindings(question: OpenQuestion, { kind, accepted }: Narrowin
     placeholderData: (previous) => previous,
   });
   const again = useCallback(async () => {
-    await Promise.all([client.invalidateQueries({ queryKey: ["policy", "findings"] }), client.invalidateQueries({ queryKey: ["policy", "finding"] })]);
+    await Promise.all(["findings", "finding", "overview"].map((part) => client.invalidateQueries({ queryKey: ["policy", part] })));
   }, [client]);
   const told = findings.data?.run;
   const polled = useQuery({

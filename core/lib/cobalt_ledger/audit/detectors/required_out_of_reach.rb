@@ -63,12 +63,21 @@ module CobaltLedger
 
         def tell(kase, outcomes, example, asking, shutting, result)
           how = %w[shown masked hidden][result.guarded.visibility].sub("shown", "locked")
-          by = shutting.empty? ? "by its baseline or label" : "by #{Words.list(shutting.map { |rule| called(rule) })}"
-          from = asking.empty? ? "by its baseline" : "by #{Words.list(asking.map { |rule| called(rule) })}"
-          finding("#{kase.field.name} is required #{from} and #{how} #{by}, for #{Words.count(kase.users, 'person', 'people')} such as #{kase.question.principals.title}.",
-                  fields: [kase.field], rules: asking + shutting, winner: "#{Words.capitalize(how)} beats required: the field can't be filled, and is not asked for.",
+          finding("#{kase.field.name} is #{told(asking, how, shutting)}, for #{Words.count(kase.users, 'person', 'people')} such as #{kase.question.principals.title}.",
+                  fields: [kase.field], rules: (asking + shutting).uniq, winner: "#{Words.capitalize(how)} beats required: the field can't be filled, and is not asked for.",
                   example: @survey.example(kase, example), remedies: remedies(kase, asking, shutting, outcomes))
         end
+
+        # Rules that do both are named once.
+        def told(asking, how, shutting)
+          return "both required and #{how} by #{named(asking)}" if asking.any? && asking.to_set == shutting.to_set
+
+          by = shutting.empty? ? "by its baseline or label" : "by #{named(shutting)}"
+          from = asking.empty? ? "by its baseline" : "by #{named(asking)}"
+          "required #{from} and #{how} #{by}"
+        end
+
+        def named(rules) = Words.list(rules.map { |rule| called(rule) })
 
         def remedies(_kase, asking, shutting, _outcomes)
           asking.flat_map do |rule|

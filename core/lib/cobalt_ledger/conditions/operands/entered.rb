@@ -21,6 +21,7 @@ module CobaltLedger
 
         def field_id = subject.id
         def reads = [[:entered, field_id]]
+        def as_opened = Stored.new(subject)
 
         def reader
           id = field_id

@@ -63,6 +63,12 @@ module CobaltLedger
         # The same facts with the stored values on the screen.
         class AsOpened < SimpleDelegator
           def entered = __getobj__.stored
+
+          def related(through, type, id)
+            number = entered[through]
+            number.nil? || number.is_a?(Unreadable) ? number : super
+          end
+
           def opening = self
         end
 

@@ -1,0 +1,67 @@
+# frozen_string_literal: true
+
+# Conditions on what the record held and on what was typed since, held against every pair of the two.
+RSpec.describe CobaltLedger::Conditions::Solver::Satisfy do
+  sets = Integer(ENV.fetch("OPENED", 1_500))
+  world = { "stage" => [nil, "a", "b", "c"], "count" => [nil, *-1..6], "level" => [nil, *-1..6], "agreed" => [nil, true, false] }
+
+  let(:type) do
+    options = %w[a b c].map { |id| { "id" => id, "name" => id } }
+    policy(fields: [field("stage", "choice", options: options), field("count", "integer"), field("level", "integer"), field("agreed", "yes_no")]).record_type("loan")
+  end
+  let(:base) { CobaltLedger::Conditions::Facts.new(directory: directory, at: Time.utc(2026, 3, 1, 12), principals: directory.principals_of("asha")) }
+  let(:solver) { described_class.new(type, "edit", base) }
+
+  def parse(document)
+    faults = CobaltLedger::FaultList.new
+    CobaltLedger::Conditions::Parser.new(CobaltLedger::Conditions::Scope.of(type, directory), faults).parse(document, "/when").tap { faults.raise_if_any! }
+  end
+
+  def leaf(random, id)
+    return compare(id, "was_changed") if random.rand < 0.2
+    return compare(id, %w[is_blank is_filled].sample(random: random)) if random.rand < 0.1
+
+    left = random.rand < 0.3 ? { "stored" => id } : { "field" => id }
+    value = { "stage" => %w[a b], "count" => [1, 3, 4], "level" => [1, 3], "agreed" => [true, false] }[id].sample(random: random)
+    return { "compare" => "less", "left" => { "field" => "count" }, "right" => { "field" => "level" } } if id == "level" && random.rand < 0.5
+
+    { "compare" => %w[count level].include?(id) ? %w[less greater equal].sample(random: random) : "equal", "left" => left, "right" => { "value" => value } }
+  end
+
+  # Some are judged as the form was opened.
+  def condition(random, ids)
+    node = parse(random.rand < 0.3 ? { "not" => leaf(random, ids.sample(random: random)) } : leaf(random, ids.sample(random: random)))
+    random.rand < 0.4 ? CobaltLedger::Conditions::AtOpening.new(node) : node
+  end
+
+  def some_record?(world, ids, conditions)
+    checks = conditions.map(&:compile)
+    first, *others = world.values_at(*ids, *ids)
+    first.product(*others).any? do |values|
+      stored, entered = values.each_slice(ids.size).map { |half| ids.zip(half).to_h }
+      facts = CobaltLedger::Conditions::Facts.new(entered: entered, stored: stored, directory: directory, at: base.at)
+      checks.all? { |check| check.call(facts) }
+    end
+  end
+
+  it "agrees with trying every record and everything typed into it (#{sets} generated sets of conditions)" do
+    seed = chosen_seed("opened")
+    answers = Hash.new(0)
+    sets.times do |number|
+      random = Random.new(seed + number)
+      ids = random.rand < 0.15 ? %w[count level] : [%w[stage agreed], %w[stage], %w[count], %w[agreed count]].sample(random: random)
+      conditions = Array.new(random.rand(1..4)) { condition(random, ids) }
+      found = solver.answer(conditions)
+      answers[found.kind] += 1
+      expect(found.kind).to eq(some_record?(world, ids, conditions) ? "yes" : "no"), "seed #{seed + number}: #{conditions.map(&:to_h)} gave #{found.to_h}"
+    end
+    expect(answers.keys).to match_array(%w[yes no])
+  end
+
+  it "takes what is being created as opened blank" do
+    creating = described_class.new(type, "create", base)
+    opened = CobaltLedger::Conditions::AtOpening.new(parse(compare("stage", "is_filled")))
+    expect(creating.answer([opened]).kind).to eq("no")
+    expect(creating.answer([CobaltLedger::Conditions::Not.new(opened), parse(compare("stage", "equal", "a"))]).example).to eq([:entered, "stage"] => "a")
+  end
+end
