@@ -86,11 +86,22 @@ RSpec.describe CobaltLedger::Audit::Run do
     expect(one[1]).not_to eq(other[1])
   end
 
-  it "tells how far it is, stops when told so, and finds the same in several processes" do
+  it "finds the same in several processes, and knows what each left undecided" do
+    beyond = { "all" => [compare("count", "greater", 0), compare("value", "greater", 0), compare("total", "less", 0)] }
+    unsure = [rule("notes", "hide", when: beyond), rule("notes", "show"), rule("contact", "hide"), rule("contact", "show")]
+    others = unsure.map { |each| each.merge("id" => "#{each['id']}-too", "record_type" => "visit") }
+    types = [record_type_document, record_type_document.merge("id" => "visit", "name" => "Study visit")]
+    alone, together = Array.new(2) { audit(*unsure, *others, at: at, record_types: types) }
+    found = alone.findings.map(&:to_h)
+    expect(together.findings_in_parallel(2).map(&:to_h)).to eq(found)
+    expect(found.map { |each| each["record_type"] }.uniq).to match_array(%w[loan visit])
+    expect([alone, together].map(&:undecided)).to eq([{ "loan" => ["notes"], "visit" => ["notes"] }] * 2)
+  end
+
+  it "tells how far it is, and stops when told so" do
     run = audit(rule("notes", "unlock"), rule("notes", "lock"), at: at)
     steps = []
     expect(run.findings { |done, all, _| (steps << [done, all]) && (done == 2 ? :stop : nil) }.size).to be <= run.findings.size
     expect(steps.last).to eq([2, CobaltLedger::Audit::Detector.names.size])
-    expect(run.findings_in_parallel(2).map(&:to_h)).to eq(run.findings.map(&:to_h))
   end
 end

@@ -46,7 +46,7 @@ module CobaltLedger
         parts = Array.new(workers) { [] }
         types.each_with_index { |type, index| parts[index % workers] << type }
         answers = parts.reject(&:empty?).map { |part| in_a_process { [findings(types: part), undecided] } }.map(&:call)
-        answers.each_value { |undecided| @undecided.update(undecided) }
+        @undecided = answers.map(&:last).reduce({}, :merge)
         sorted(answers.flat_map(&:first))
       end
 

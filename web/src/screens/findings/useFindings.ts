@@ -5,7 +5,7 @@ import type { AuditRun, Finding, Findings } from "../../api/types";
 import type { OpenQuestion } from "../../question/useOpenQuestion";
 
 /** How often a running audit is asked how far it is, in milliseconds. */
-const LOOK = 400;
+const LOOK = 200;
 
 /** What narrows the list beside the question: one kind of finding, and whether accepted ones are in it. */
 export type Narrowing = { kind: string; accepted: boolean };
