@@ -24,12 +24,13 @@ module Server
 
         app.post "/api/precedence/preview" do
           allow!(:read)
-          json(PrecedenceView.new(PolicyStore.instance.pending).preview(sent["precedence"], sent["question"]))
+          pending = PolicyStore.instance.pending
+          json(PrecedenceView.new(pending).preview(precedence_scope(pending).document(sent["precedence"]), sent["question"]))
         end
 
         app.put "/api/precedence" do
           allow!(:edit)
-          PolicyEditor.new(author).put("setting", "precedence", sent["precedence"], if_match: :any)
+          precedence_scope(PolicyStore.instance.pending).keep(PolicyEditor.new(author), sent["precedence"])
           json(PrecedenceView.new(PolicyStore.instance.pending).to_h)
         end
 
@@ -93,6 +94,8 @@ module Server
           name = params["state"] || "pending"
           FindingsView.new(PolicyStore.instance.state(name), name, params.slice(*FindingsQuestion::PARAMETERS))
         end
+
+        def precedence_scope(state) = PrecedenceScope.new(state.document, sent["record_type"], sent["field"])
 
         def accept(finding)
           ends = sent["until"]&.then { |text| CobaltLedger::Catalogue::Kinds::Date.parse(text, nil) }

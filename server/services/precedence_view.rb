@@ -20,9 +20,10 @@ module Server
         "choices" => choices }
     end
 
-    # What would change if the policy (or one record type) went by another method: cells of the map, and findings.
-    def preview(name, params)
-      after = with_precedence(name)
+    # What would change with another method somewhere: cells of the map, and findings. document: the policy with it;
+    # params: of the map.
+    def preview(document, params)
+      after = state_of(document)
       { "cells" => cells(after, params), "findings" => findings(after, params["record_type"]) }
     end
 
@@ -44,13 +45,14 @@ module Server
     # Record types and fields with a method of their own.
     def choices
       @state.policy.record_types.values.flat_map do |type|
-        own = type.precedence ? [{ "record_type" => type.name, "method" => type.precedence }] : []
-        own + type.fields.select(&:precedence).map { |field| { "record_type" => type.name, "field" => field.name, "method" => field.precedence } }
+        own = type.precedence ? [{ "record_type" => named(type), "method" => type.precedence }] : []
+        own + type.fields.select(&:precedence).map { |field| { "record_type" => named(type), "field" => named(field), "method" => field.precedence } }
       end
     end
 
-    def with_precedence(name)
-      document = @state.document.merge("precedence" => name)
+    def named(subject) = { "id" => subject.id, "name" => subject.name }
+
+    def state_of(document)
       policy = CobaltLedger::Formats::PolicyJson.build(document, @state.directory, shaped: true)
       PolicyStore::State.new(document: document, policy: policy, directory: @state.directory, engine: CobaltLedger::Decisions::Engine.new(policy, @state.directory))
     end

@@ -144,6 +144,22 @@ RSpec.describe "The audit through the API" do
     expect(call(:put, "/api/precedence", { precedence: "by_dice" })).to eq(422)
   end
 
+  it "goes by the closest choice: of the field, of the record type, of the policy" do
+    looked = { precedence: "most_open", record_type: "outgoing-loan", field: "loan_fee", question: { record_type: "outgoing-loan", mode: "edit" } }
+    call(:post, "/api/precedence/preview", looked)
+    expect(answer["cells"].map { |cell| cell["field"] }.uniq).to eq(["loan_fee"])
+    call(:put, "/api/precedence", looked.except(:question))
+    call(:put, "/api/precedence", { precedence: "no_overlap", record_type: "outgoing-loan" })
+    expect([answer["policy"], answer["choices"].map { |choice| [choice.dig("field", "name"), choice["record_type"]["name"], choice["method"]] }])
+      .to eq(["strictest", [[nil, "Outgoing loan", "no_overlap"], ["Loan fee", "Outgoing loan", "most_open"]]])
+    call(:put, "/api/precedence", looked.except(:question).merge(precedence: nil))
+    expect(answer["choices"].size).to eq(1)
+    expect(call(:put, "/api/precedence", { precedence: nil })).to eq(422)
+    expect(call(:put, "/api/precedence", { precedence: "most_open", field: "loan_fee" })).to eq(422)
+    expect(call(:put, "/api/precedence", { precedence: "most_open", record_type: "outgoing-loan", field: "x" })).to eq(422)
+    expect(answer["faults"]).to eq([{ "pointer" => "/field", "message" => "Outgoing loan has no field “x”" }])
+  end
+
   it "gives ranks anew, and only to all rules of a kind at once" do
     call(:get, "/api/rules?record_type=study-visit&state=pending&per_page=1000")
     ids = answer["items"].reject { |view| view["rule"]["kind"] == "guardrail" }.map { |view| view["rule"]["id"] }
