@@ -72,9 +72,24 @@ RSpec.describe "Findings" do
     expect(page).to have_css("[aria-label='Sight'] tr:nth-child(1) td:last-child", text: "shown")
     expect(page).to have_css("aside", text: "Loan fee", wait: 20)
     expect(Server::PolicyStore.instance.pending.policy.precedence).to eq("strictest")
-    click_button("Keep “most open wins” in the change set")
+    click_button("Keep “most open wins” for the policy in the change set")
     expect(page).to have_text("Kept in the change set")
     expect(Server::PolicyStore.instance.pending.policy.precedence).to eq("most_open")
+  end
+
+  it "chooses a method for one field, and lets it go again" do
+    visit("/precedence?type=outgoing-loan&for=field&field=loan_fee")
+    find("label", text: "most open wins").click
+    expect(page).to have_css("h3", text: /cells? of the map change/, wait: 20)
+    click_button("Keep “most open wins” for Loan fee in the change set")
+    expect(page).to have_css(".account-lines", text: "Loan fee of outgoing loan: most open wins")
+    expect(Server::PolicyStore.instance.pending.policy.record_type("outgoing-loan").field("loan_fee").precedence).to eq("most_open")
+    expect_no_barrier
+    find("label", text: "as the policy has it (strictest wins)").click
+    click_button("Let Loan fee go as the policy has it in the change set")
+    expect(page).to have_no_css(".account-lines")
+    go_back
+    expect(page).to have_css("h1", text: "Findings")
   end
 
   it "rings contested cells on the map, and answers who else and what it would take" do

@@ -32,7 +32,7 @@ function shape(level: Level, hatch: string): ReactNode {
 }
 
 /** Widest glyph, in pixels, so that a cell of the map holds it however many outcomes it has. */
-const WIDEST = 39;
+const WIDEST = 35;
 
 type Props = { cell: string; small?: boolean; named?: boolean };
 

@@ -4,11 +4,11 @@ import { useRef, useState, type KeyboardEvent, type ReactNode } from "react";
 import { ask, ProblemError } from "../../api/client";
 import { useCatalogue, useDirectory } from "../../api/queries";
 import type { Fault, RecordType, Rule, RuleView } from "../../api/types";
+import { ChangedCells } from "../../ink/ChangedCells";
 import { CHANNELS, MODES } from "../../question/useQuestion";
 import { useSubject } from "../../question/useSubject";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { AudienceEditor } from "./AudienceEditor";
-import { ChangedCells } from "./ChangedCells";
 import { ConditionEditor } from "./conditions/ConditionEditor";
 import { groundOf } from "./conditions/operands";
 import { Consequences } from "./Consequences";
@@ -189,7 +189,7 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
           </Part>
         </fieldset>
         {!readOnly && dirty && <Consequences rule={settled} sound={preview.data !== undefined && faults.length === 0 && rule.title.trim() !== ""} />}
-        {!readOnly && <ChangedCells preview={preview.data} type={type} pending={preview.isFetching} kept={!dirty} />}
+        {!readOnly && dirty && preview.data && preview.data.faults.length === 0 && <ChangedCells cells={preview.data.changed} type={type} pending={preview.isFetching} />}
         {preview.error ? <ProblemNotice error={preview.error} /> : null}
         {error ? <ProblemNotice error={error} /> : null}
         {!readOnly && (

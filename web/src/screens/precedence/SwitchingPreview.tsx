@@ -1,0 +1,30 @@
+import { useState } from "react";
+import type { PrecedencePreview, RecordType } from "../../api/types";
+import { ChangedCells } from "../../ink/ChangedCells";
+
+/** Findings of one list shown before the reader asks for all. */
+const SHOWN = 8;
+
+/** What another method would change: cells of the map, and findings that go, come or are settled otherwise. */
+export function SwitchingPreview({ preview, type }: { preview: PrecedencePreview; type: RecordType }) {
+  return (
+    <>
+      <ChangedCells cells={preview.cells} type={type} />
+      <Findings title="Findings that would go" lines={preview.findings.gone} />
+      <Findings title="Findings that would come" lines={preview.findings.new} />
+      <Findings title="Disagreements settled otherwise" lines={preview.findings.settled} />
+    </>
+  );
+}
+
+function Findings({ title, lines }: { title: string; lines: string[] }) {
+  const [every, setEvery] = useState(false);
+  if (lines.length === 0) return null;
+  return (
+    <section aria-label={title} style={{ paddingTop: 12 }}>
+      <h3>{title} <span className="mono">{lines.length}</span></h3>
+      <ul className="consequences">{(every ? lines : lines.slice(0, SHOWN)).map((line) => <li key={line}>{line}</li>)}</ul>
+      {!every && lines.length > SHOWN && <button type="button" className="plain" onClick={() => setEvery(true)}>Show all {lines.length}</button>}
+    </section>
+  );
+}
