@@ -2,8 +2,11 @@
 
 module Server
   # Tells for each record type of a policy state what its findings depend on: as long as the digest is the same, so are
-  # they. A day is part of it, because windows end.
+  # they. A day is part of it, because windows end, and so is the program that proved them.
   class AuditDigests
+    # What the core is: another version may prove something else.
+    PROGRAM = Dir[File.join(ROOT, "core", "lib", "**", "*.rb")].sort.reduce(Digest::SHA256.new) { |digest, file| digest << File.binread(file) }.hexdigest
+
     # Hash of record type to digest. state: PolicyStore::State.
     def self.of(state)
       PolicyStore.instance.memory.fetch([:audit_digests, state.key, Date.today]) { new(state).to_h }
@@ -24,7 +27,7 @@ module Server
 
     def shared
       @shared ||= { "types" => @document["record_types"].map { |type| type["id"] }, "labels" => @document["labels"], "settings" => @document.slice("precedence", "time_zone", "places"),
-                    "directory" => DirectoryVersion.newest.sha256, "day" => Date.today.iso8601 }
+                    "directory" => DirectoryVersion.newest.sha256, "day" => Date.today.iso8601, "program" => PROGRAM }
     end
   end
 end

@@ -13,7 +13,7 @@ export function ChangedCells({ cells, type, pending = false }: Props) {
   const fields = new Map(type.fields.map((field) => [field.id, field.name]));
   return (
     <section aria-label="Cells of the map that change" aria-busy={pending} style={{ padding: "10px 0" }}>
-      <h3>{cells.length === 0 ? "No cell of the map you look at changes" : `${cells.length} ${cells.length === 1 ? "cell" : "cells"} of the map change`}</h3>
+      <h3>{cells.length === 0 ? "No cell of the map you look at changes" : cells.length === 1 ? "1 cell of the map changes" : `${cells.length} cells of the map change`}</h3>
       {cells.length > 0 && (
         <div className="changed-cells" tabIndex={0}>
           <table>
