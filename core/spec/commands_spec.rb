@@ -67,6 +67,27 @@ RSpec.describe CobaltLedger::CommandLine do
     expect(places).to eq(["/rules/0", "/rules/1"])
   end
 
+  it "says in every format what it could not decide, beside what it found" do
+    beyond = { "all" => [compare("count", "greater", 0), compare("value", "greater", 0), compare("total", "less", 0)] }
+    unsure = [rule("notes", "hide", when: beyond), rule("notes", "show", audience: { "any" => [{ "role" => "registrar" }] })]
+    told = %w[text json sarif].to_h { |format| [format, audit(*unsure, options: ["--format", format])[1]] }
+    expect(told["text"]).to eq("Nothing found.\nnot decided: notes (loan), more can happen than could be tried\n\n")
+    expect(JSON.parse(told["json"])["undecided"]).to eq("loan" => ["notes"])
+    notes = JSON.parse(told["sarif"])["runs"][0]["invocations"][0]
+    expect(notes["executionSuccessful"]).to be(true)
+    expect(notes["toolExecutionNotifications"].map { |each| each["message"]["text"] }.join).to include("notes")
+    expect(JSON.parse(audit(*stuck, options: %w[--format json])[1])["undecided"]).to eq({})
+  end
+
+  it "refuses a policy of another version, a rank given twice and a rule for somebody unknown, each with its place" do
+    twice = [rule("notes", "lock"), rule("notes", "hide").merge("rank" => 1)]
+    expect(audit(*twice).values_at(0, 2)).to match([2, %r{policy.json /rules/1/rank: }])
+    expect(audit(rule("notes", "lock", audience: { "any" => [{ "role" => "pilot" }] })).values_at(0, 2)).to match([2, /pilot/])
+    newer = file("newer.json", policy_document.merge("version" => 99))
+    expect(ledger("audit", "--policy", newer, "--directory", file("directory.json", directory_document)).values_at(0, 2)).to match([2, %r{newer.json /version: }])
+    expect(ledger("audit", "--policy", File.join(@folder, "none.json"), "--directory", newer)[0]).to eq(2)
+  end
+
   it "refuses bad input with 2 and the place of the fault" do
     expect(audit(options: %w[--format xml])).to eq([2, "", "--format: must be one of text, json, sarif\n"])
     expect(audit(options: %w[--severity dire])[2]).to eq("--severity: must be one of note, warning, error\n")

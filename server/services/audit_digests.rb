@@ -5,7 +5,7 @@ module Server
   # they. A day is part of it, because windows end, and so is the program that proved them.
   class AuditDigests
     # What the core is: another version may prove something else.
-    PROGRAM = Dir[File.join(ROOT, "core", "lib", "**", "*.rb")].sort.reduce(Digest::SHA256.new) { |digest, file| digest << File.binread(file) }.hexdigest
+    PROGRAM = Dir[File.join(ROOT, "core", "lib", "**", "*.rb")].reduce(Digest::SHA256.new) { |digest, file| digest << File.binread(file) }.hexdigest
 
     # Hash of record type to digest. state: PolicyStore::State.
     def self.of(state)
@@ -19,11 +19,17 @@ module Server
     def to_h
       by_type = %w[rules baselines separations writers].to_h { |list| [list, (@document[list] || []).group_by { |item| item["record_type"] }] }
       @document["record_types"].to_h do |type|
-        [type["id"], CobaltLedger::Formats::CanonicalJson.digest(shared.merge("type" => type).merge(by_type.transform_values { |list| list[type["id"]] })).to_s]
+        [type["id"], CobaltLedger::Formats::CanonicalJson.digest(shared.merge("type" => type, "beyond" => beyond(type)).merge(by_type.transform_values { |list| list[type["id"]] })).to_s]
       end
     end
 
     private
+
+    # Record types it refers to: conditions may look at fields of theirs.
+    def beyond(type)
+      named = type["fields"].filter_map { |field| field["refers_to"] }
+      @document["record_types"].select { |other| named.include?(other["id"]) }
+    end
 
     def shared
       @shared ||= { "types" => @document["record_types"].map { |type| type["id"] }, "labels" => @document["labels"], "settings" => @document.slice("precedence", "time_zone", "places"),

@@ -27,10 +27,10 @@ module CobaltLedger
       def situations = @situations ||= plan.possible(@base).combinations(field.id)
 
       # Was it looked at, and not everything decided?
-      def undecided? = !@situations.nil? && !complete?
+      def undecided? = (!@situations.nil? || !@complete.nil?) && !complete?
 
       # Was everything decided?
-      def complete? = plan.possible(@base).complete?(field.id)
+      def complete? = @complete.nil? ? @complete = plan.possible(@base).complete?(field.id) : @complete
 
       # Contributions of ordinary rules that apply in a situation.
       def applying(outcomes) = slot.sure(slot.rules, outcomes).map(&:source)

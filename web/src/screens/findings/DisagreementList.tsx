@@ -1,5 +1,5 @@
 import type { FindingLine, Findings } from "../../api/types";
-import { FACETS, markWords } from "./facets";
+import { FACETS } from "./facets";
 
 /** Each rule with those it disagrees with, the most entangled first. */
 export function DisagreementList({ lines, rules, onChoose }: { lines: FindingLine[]; rules: Findings["rules"]; onChoose: (id: string) => void }) {
@@ -17,7 +17,7 @@ export function DisagreementList({ lines, rules, onChoose }: { lines: FindingLin
             <td>
               {own.map((line) => {
                 const other = numbers.get(line.rules.find((id) => id !== rule.id) ?? "") ?? "";
-                return <button type="button" key={line.id} aria-label={markWords(line, rule.number, other)} title={line.words} onClick={() => onChoose(line.id)}><span className="mono">{other}</span> {FACETS[line.facet ?? ""]?.mark}</button>;
+                return <button type="button" key={line.id} aria-label={`${other} ${FACETS[line.facet ?? ""]?.mark ?? ""}, disagreeing with ${rule.number} on ${line.fields.join(", ")}`} title={line.words} onClick={() => onChoose(line.id)}><span className="mono">{other}</span> {FACETS[line.facet ?? ""]?.mark}</button>;
               })}
             </td>
           </tr>

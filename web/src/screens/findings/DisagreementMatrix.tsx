@@ -1,5 +1,5 @@
 import type { FindingLine, Findings } from "../../api/types";
-import { FACETS, markWords } from "./facets";
+import { FACETS } from "./facets";
 
 /** Each rule against each: a mark where the two disagree. */
 export function DisagreementMatrix({ lines, rules, onChoose }: { lines: FindingLine[]; rules: Findings["rules"]; onChoose: (id: string) => void }) {
@@ -15,7 +15,7 @@ export function DisagreementMatrix({ lines, rules, onChoose }: { lines: FindingL
               {rules.map((column, place) => (
                 <td key={column.id} className={place === at ? "self" : ""}>
                   {place < at && between(row.id, column.id).map((line) => (
-                    <button type="button" key={line.id} aria-label={markWords(line, row.number, column.number)} title={line.words} onClick={() => onChoose(line.id)}>{FACETS[line.facet ?? ""]?.mark ?? "×"}</button>
+                    <button type="button" key={line.id} aria-label={`${row.number} against ${column.number} on ${line.fields.join(", ")}`} title={line.words} onClick={() => onChoose(line.id)}>{FACETS[line.facet ?? ""]?.mark ?? "×"}</button>
                   ))}
                 </td>
               ))}

@@ -1,13 +1,6 @@
-import type { FindingLine } from "../../api/types";
-
 /** What two rules can disagree about, with the letter that stands for it in the picture. */
 export const FACETS: Record<string, { mark: string; words: string }> = {
   visibility: { mark: "V", words: "who sees it" },
   entry: { mark: "E", words: "who may change it" },
   presence: { mark: "P", words: "who must fill it" },
 };
-
-/** What a mark says to those who can't see where it stands. */
-export function markWords(line: FindingLine, one: string, other: string): string {
-  return `${one} against ${other} on ${line.fields.join(", ")}`;
-}
