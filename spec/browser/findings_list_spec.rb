@@ -57,7 +57,9 @@ RSpec.describe "Findings, listed" do
   it "tells that it looks, and once it is cancelled what is kept and how to go on" do
     enter_as("mairin", at: "/map?type=outgoing-loan")
     gate = Queue.new
-    allow(Server::AuditPart).to receive(:keep).and_wrap_original { |keep, *given| gate.pop && keep.call(*given) }
+    allow(Server::AuditPart).to receive(:keep).and_wrap_original do |keep, *given|
+      gate.pop && keep.call(*given)
+    end
     visit("/findings")
     expect(page).to have_css(".audit-progress", text: "Cancel")
     expect(page).to have_text("Nothing is proved yet.")
