@@ -23,20 +23,28 @@ module Server
       { "field" => @field.name, "groups" => told.sort_by { |group| group["levels"].map { |level| -order.index(level) }.minmax } }
     end
 
-    # What would have to be true: {"answer" => "yes" | "no" | "undecided", "ways" => [{"level", "when", "example"}]}.
+    # What would have to be true, and what stands in the way: {"answer" => "yes" | "no" | "undecided",
+    # "ways" => [{"level", "when", "example"}], "hindrances" => the same with "by" => [{"words", "rule"}]}.
     def what_for
-      search = @state.engine.possible(@question)
-      outcomes, complete = search.of(@field.id)
-      open = outcomes.select { |outcome| outcome.decision.open? }
-      ways = open.map do |outcome|
-        found = search.telling_example(@field.id, outcome)
-        { "level" => outcome.decision.level, "when" => search.condition(@field.id, outcome.decision.level, @state.directory),
-          "example" => CobaltLedger::Decisions::Example.new(@question, found).lines(@state.directory) }.compact
-      end
-      { "answer" => answer(open, complete), "who" => @question.principals.title, "field" => @field.name, "ways" => ways }
+      @search = @state.engine.possible(@question)
+      outcomes, complete = @search.of(@field.id)
+      open, shut = outcomes.partition { |outcome| outcome.decision.open? }
+      { "answer" => answer(open, complete), "who" => @question.principals.title, "field" => @field.name,
+        "ways" => open.map { |outcome| way(outcome)[0] }, "hindrances" => shut.map { |outcome| hindered(*way(outcome)) } }
     end
 
     private
+
+    # [what it is told as, the full question that shows it]
+    def way(outcome)
+      example = CobaltLedger::Decisions::Example.new(@question, @search.telling_example(@field.id, outcome))
+      level = outcome.decision.level
+      [{ "level" => level, "when" => @search.condition(@field.id, level, @state.directory), "example" => example.lines(@state.directory) }.compact, example.question]
+    end
+
+    def hindered(told, question)
+      told.merge("by" => CobaltLedger::Decisions::Hindrance.new(@state.engine.decide(question, reasoning: [@field.id]).reasoning[@field.id]).to_a)
+    end
 
     def answer(open, complete)
       return "yes" if open.any?

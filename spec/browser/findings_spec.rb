@@ -99,6 +99,8 @@ RSpec.describe "Findings" do
     keys(:enter)
     click_button("What would it take for Loans Officer to edit it?")
     expect(page).to have_css(".ask", text: "Editable\nwhen not (Stage is one of Signed, Out or Returned)")
+    click_button("Why not?")
+    expect(page).to have_css(".ask", text: "Read-only\nwhen Stage is one of Signed, Out or Returned\n14 “Signed loans keep their figures” gives locked")
     click_button("Who else can see this?")
     expect(page).to have_css(".ask", text: "Tomas Reyl")
   end

@@ -1,9 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import { Link } from "react-router";
 import { ask } from "../../api/client";
 import type { WhatFor, Who } from "../../api/types";
 import { Glyph } from "../../ink/Glyph";
 import { LEVEL_NAMES } from "../../ink/levels";
+import { useQuestionSearch } from "../../question/useQuestion";
+import { withPart } from "../../question/withPart";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 
@@ -11,17 +14,28 @@ type Props = { field: string; asked: object; state: string; title: string };
 
 /** Questions asked from a cell: who else can come to this field, and what would have to be true for somebody to edit it. */
 export function Ask({ field, asked, state, title }: Props) {
-  const [open, setOpen] = useState<"" | "who" | "what-for">("");
+  const [open, setOpen] = useState("");
+  const body = { question: asked, field, state };
+  const questions = [
+    ["who", "Who else can see this?", WhoElse],
+    ["what-for", `What would it take for ${title} to edit it?`, Ways],
+    ["why-not", "Why not?", Hindrances],
+  ] as const;
   return (
     <section aria-label="Ask" className="ask">
-      <p className="row-flex" style={{ gap: 14 }}>
-        <button type="button" className="plain" aria-expanded={open === "who"} onClick={() => setOpen(open === "who" ? "" : "who")}>Who else can see this?</button>
-        <button type="button" className="plain" aria-expanded={open === "what-for"} onClick={() => setOpen(open === "what-for" ? "" : "what-for")}>What would it take for {title} to edit it?</button>
-      </p>
-      {open === "who" && <WhoElse body={{ question: asked, field, state }} />}
-      {open === "what-for" && <Ways body={{ question: asked, field, state }} />}
+      {questions.map(([id, words, Answer]) => (
+        <div key={id}>
+          <button type="button" className="plain" aria-expanded={open === id} onClick={() => setOpen(open === id ? "" : id)}>{words}</button>
+          {open === id && <div ref={inSight}><Answer body={body} /></div>}
+        </div>
+      ))}
     </section>
   );
+}
+
+/** An answer opens below the question, which often stands at the foot of the panel. */
+function inSight(answer: HTMLDivElement | null) {
+  answer?.parentElement?.scrollIntoView({ block: "nearest" });
 }
 
 function WhoElse({ body }: { body: object }) {
@@ -40,8 +54,30 @@ function WhoElse({ body }: { body: object }) {
   );
 }
 
+const useWhatFor = (body: object) => useQuery({ queryKey: ["policy", "ask what for", body], queryFn: () => ask<WhatFor>("/api/ask/what-for", { method: "POST", body }) });
+
+/** What keeps somebody from typing, outcome by outcome. */
+function Hindrances({ body }: { body: object }) {
+  const found = useWhatFor(body);
+  const search = useQuestionSearch();
+  if (found.error) return <ProblemNotice error={found.error} />;
+  if (!found.data) return <Loading what="Asking" />;
+  const { hindrances, who, field } = found.data;
+  if (hindrances.length === 0) return <p>Nothing: {who} can edit {field} in this mode, whatever the record holds.</p>;
+  return (
+    <ul className="difference-lines">
+      {hindrances.map((each) => (
+        <li key={each.level}>
+          <span className="row-flex" style={{ gap: 6 }}><Glyph cell={each.level} small named={false} /><b>{LEVEL_NAMES[each.level]}</b><span>{each.when ? `when ${each.when}` : "whatever the record holds"}</span></span>
+          {each.by.map((by) => <span key={by.words}>{by.rule ? <Link to={{ pathname: "/rules", search: withPart(search, "rule", by.rule) }}>{by.words}</Link> : by.words}</span>)}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
 function Ways({ body }: { body: object }) {
-  const ways = useQuery({ queryKey: ["policy", "ask what for", body], queryFn: () => ask<WhatFor>("/api/ask/what-for", { method: "POST", body }) });
+  const ways = useWhatFor(body);
   if (ways.error) return <ProblemNotice error={ways.error} />;
   if (!ways.data) return <Loading what="Solving" />;
   const { answer, who, field } = ways.data;
