@@ -6,6 +6,9 @@ module Server
     # Findings of one group that are sent at most.
     LINES = 1_000
 
+    # Columns of the map that are named at most.
+    COLUMNS = 12
+
     # state: PolicyStore::State; name: "in_force" or "pending"; params: the parts of the question that are not left open.
     def initialize(state, name, params = {})
       @state = state
@@ -36,7 +39,7 @@ module Server
       type = @state.policy.record_type(finding["record_type"])
       finding.except("basis").merge(
         "meaning" => CobaltLedger::Audit::Detector[finding["detector"]].meaning, "type_name" => type.name,
-        "fields" => finding["fields"].map { |each| { "id" => each, "name" => type.field(each)&.name || each } }, "rules" => finding["rules"].map { |each| rule(each) },
+        "fields" => finding["fields"].map { |each| { "id" => each, "name" => type.field(each)&.name || each } }, "rules" => finding["rules"].map { |each| rule(each) }, "columns" => columns(finding),
         "accepted" => accepted(finding), "was_accepted" => was_accepted(finding), "remedies" => finding["remedies"].map { |remedy| remedy["words"] }
       ).compact
     end
@@ -52,6 +55,14 @@ module Server
 
     # All that is known on the record types asked about.
     def all = types.flat_map { |id| part(id)&.fetch("findings") || [] }
+
+    # Columns of the map that show it: the person of the example, and roles that all its rules mean by themselves.
+    def columns(finding)
+      rules = finding["rules"].filter_map { |id| rules_by_id[id] }
+      person = finding.dig("example", "question", "user")
+      roles = rules.empty? ? [] : @state.directory.roles.map(&:id).select { |id| rules.all? { |rule| rule.audience.match?(@state.directory.bare(:role, id)) } }
+      ([person && "user:#{person}"].compact + roles.map { |id| "role:#{id}" }).first(COLUMNS)
+    end
 
     def progress
       proved = types.filter_map { |id| part(id)&.fetch("proved_at") }
@@ -104,8 +115,10 @@ module Server
       @state.policy.rules.select { |rule| named.include?(rule.id) }.map { |rule| { "id" => rule.id, "number" => rule.number, "title" => rule.title } }
     end
 
+    def rules_by_id = @rules_by_id ||= @state.policy.rules.to_h { |each| [each.id, each] }
+
     def rule(id)
-      rule = (@rules ||= @state.policy.rules.to_h { |each| [each.id, each] })[id] or return { "id" => id, "number" => "", "title" => "a rule that is gone", "sentence" => [] }
+      rule = rules_by_id[id] or return { "id" => id, "number" => "", "title" => "a rule that is gone", "sentence" => [] }
       { "id" => id, "number" => rule.number, "title" => rule.title, "sentence" => CobaltLedger::Rules::Sentence.new(rule, @state.policy, @state.directory).segments.map(&:to_h) }
     end
 

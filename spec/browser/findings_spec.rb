@@ -27,6 +27,11 @@ RSpec.describe "Findings" do
     expect(page).to have_css(".form-head h1")
     expect(page).to have_no_css(".form-row[data-field='loan_fee']")
     go_back
+    find("[aria-label='Cells of the map concerned']").click_link("Loan fee for Cleo Marchetti")
+    expect(page).to have_css("aside h1", text: "Loan fee")
+    refresh
+    expect(page).to have_css("aside", text: "overruled by 33: hidden is stricter")
+    go_back
     find("[aria-label='What could be done'] button", text: "Except from 32 “Fees for the panel” those whom 33 “Fees kept from curators” is for").click
     expect(page).to have_css(".remedies .what")
     click_button("Put it into the change set")

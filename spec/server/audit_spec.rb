@@ -43,6 +43,7 @@ RSpec.describe "The audit through the API" do
     bring_flaws
     found = finding("required_out_of_reach", audit)
     question = found["example"]["question"]
+    expect(found["columns"]).to eq(["user:#{question['user']}", "role:courier"])
     asked = { as: "user:#{question['user']}", entered: question["stored"].merge(question["entered"]) }.merge(question.slice("record_type", "mode", "unit", "channel"))
     call(:post, "/api/rehearsal", { state: "pending", question: asked })
     levels = answer["form"]["sections"].flat_map { |section| section["fields"] }.to_h { |field| [field["id"], field["level"]] }

@@ -13,6 +13,7 @@ import { ProblemNotice } from "../../shared/ProblemNotice";
 import { saveAsFile } from "../../shared/saveAsFile";
 import { useAccount } from "../../shell/account";
 import { SentenceWords } from "../rules/SentenceWords";
+import { ConcernedCells } from "./ConcernedCells";
 import { exampleSearch } from "./exampleSearch";
 import { useFinding } from "./useFindings";
 
@@ -75,7 +76,7 @@ function Told({ finding, state, current, onChanged, onClose }: Omit<Props, "id">
           </p>
         </section>
       )}
-      <p><Link to={{ pathname: "/map", search: withPart(search, "type", finding.record_type) }}>Look at the map of {finding.type_name.toLowerCase()}</Link></p>
+      <ConcernedCells finding={finding} state={state} />
       {may("edit") && state === "pending" && <Mend finding={finding} current={current} onChanged={onChanged} />}
       {may("edit") && <Accept finding={finding} state={state} onChanged={onChanged} />}
     </aside>

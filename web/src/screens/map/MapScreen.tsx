@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useMemo, useState } from "react";
-import { useNavigate } from "react-router";
+import { useNavigate, useSearchParams } from "react-router";
 import { ask, query } from "../../api/client";
 import type { AccessMap } from "../../api/types";
 import { Legend } from "../../ink/Legend";
@@ -25,7 +25,7 @@ export default function MapScreen() {
   const navigate = useNavigate();
   const search = useQuestionSearch();
   const [selection, setSelection] = useState<Selection | null>(null);
-  const [opened, setOpened] = useState<{ field: string; column: string } | null>(null);
+  const [opened, setOpened] = useOpened();
   const parameters = useMemo(() => ({
     ...askedOf(question), audiences: question.audiences.join(","), state: question.state,
   }), [question]);
@@ -68,4 +68,20 @@ export default function MapScreen() {
       </main>
     </>
   );
+}
+
+type Opened = { field: string; column: string } | null;
+
+/** The cell whose reasoning is told, as the address holds it: a field and a column. */
+function useOpened(): [Opened, (opened: Opened) => void] {
+  const [search, setSearch] = useSearchParams();
+  const [field = "", ...rest] = (search.get("cell") ?? "").split(" ");
+  const opened = field && rest.length > 0 ? { field, column: rest.join(" ") } : null;
+  const open = (next: Opened) => setSearch((before) => {
+    const after = new URLSearchParams(before);
+    if (next) after.set("cell", `${next.field} ${next.column}`);
+    else after.delete("cell");
+    return after;
+  }, { replace: opened !== null });
+  return [opened, open];
 }
