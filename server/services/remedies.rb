@@ -18,12 +18,17 @@ module Server
       { "words" => @remedy["words"], "sentences" => CobaltLedger::Changes::Consequences.new(PolicyStore.instance.pending.engine, engine, id, at: Time.now).sentences }
     end
 
+    # All its edits or none. Raises Problem when anything has changed since the finding was proved: a remedy was worked
+    # out for the rules as they were, and would undo what somebody did meanwhile.
     def take
-      @remedy["edits"].each do |edit|
-        rule = edit["rule"]
-        unchanged!(rule ? rule["id"] : edit["remove"])
-        PolicyEditor.new(@author).put("rule", rule ? rule["id"] : edit["remove"], rule, if_match: :any)
+      revision = ChangeSet.current.revision
+      current!
+      rules = PolicyStore.instance.pending.document["rules"].to_h { |rule| [rule["id"], rule] }
+      edits = @remedy["edits"].map do |edit|
+        id = edit["rule"] ? edit["rule"]["id"] : edit["remove"]
+        CobaltLedger::Changes::Edit.new(kind: "rule", id: id, before: rules[id], after: edit["rule"])
       end
+      PolicyEditor.new(@author).put_all(edits, revision: revision)
       { "words" => @remedy["words"] }
     end
 
@@ -36,11 +41,12 @@ module Server
       CobaltLedger::Decisions::Engine.new(policy, pending.directory)
     end
 
-    # A remedy was worked out for the rule as it was.
-    def unchanged!(id)
-      return if PolicyStore.instance.pending.document["rules"].any? { |rule| rule["id"] == id }
+    # Is the finding one of the policy as it is with the edits now?
+    def current!
+      proved = AuditPart.known(AuditDigests.of(PolicyStore.instance.pending)[@finding["record_type"]])
+      return if proved && proved["findings"].any? { |finding| finding["id"] == @finding["id"] }
 
-      raise Problem.new(409, "rule-gone", "The rule is no longer there; run the audit again")
+      raise Problem.new(409, "changed-meanwhile", "The rules have changed since this was found; look at it again once the audit has caught up")
     end
   end
 end

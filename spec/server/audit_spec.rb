@@ -64,6 +64,20 @@ RSpec.describe "The audit through the API" do
     expect(call(:post, "/api/findings/#{found['id']}/remedies/0?state=pending", {})).to eq(404)
   end
 
+  it "takes no remedy that was worked out for rules as they no longer are" do
+    bring_flaws
+    found = finding("no_effect", audit)
+    id = found["rules"].first["id"]
+    call(:get, "/api/rules/#{id}?state=pending")
+    call(:put, "/api/rules/#{id}", { rule: answer["rule"].merge("title" => "Edited meanwhile") }, if_match: answer["etag"])
+    expect(call(:post, "/api/findings/#{found['id']}/remedies/0?state=pending", {})).to eq(409)
+    expect(answer["detail"]).to include("The rules have changed since this was found")
+    call(:get, "/api/rules/#{id}?state=pending")
+    expect(answer["rule"].values_at("title", "state")).to eq(["Edited meanwhile", nil])
+    audit
+    expect(call(:post, "/api/findings/#{found['id']}/remedies/0?state=pending", {})).to eq(200)
+  end
+
   it "keeps a finding accepted until its rules change, and refuses an end in the past" do
     found = finding("self_opening_lock", audit)
     path = "/api/findings/#{found['id']}/acceptance?state=pending"
