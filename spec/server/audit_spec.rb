@@ -104,6 +104,32 @@ RSpec.describe "The audit through the API" do
     expect(call(:delete, "/api/audit/999999")).to eq(404)
   end
 
+  it "breaks off when something fails, keeps what it had, and is started anew" do
+    state = Server::PolicyStore.instance.pending
+    first = state.policy.record_types.keys.first
+    allow(Server::AuditPart).to receive(:keep).and_wrap_original do |keep, digest, type, *found|
+      type == first ? keep.call(digest, type, *found) : raise("the disk is full")
+    end
+    expect { audit }.to output(/the audit broke off: RuntimeError: the disk is full/).to_stderr
+    expect([answer["run"]["status"], answer["current"], Server::Auditing.missing(state).size]).to eq(["broken_off", false, state.policy.record_types.size - 1])
+    RSpec::Mocks.space.proxy_for(Server::AuditPart).reset
+    expect(audit).not_to be_empty
+    expect([answer["run"]["status"], answer["current"]]).to eq(["done", true])
+  end
+
+  it "begins with the record type that is looked at, and does not run twice for the same" do
+    call(:post, "/api/audit", { state: "pending", first: "study-visit" })
+    run = answer["id"]
+    call(:post, "/api/audit", { state: "pending" })
+    expect(answer["id"]).to eq(run)
+    Server::Auditing.wait
+    expect(Server::AuditPart.order(:id).first.record_type).to eq("study-visit")
+    call(:get, "/api/audit/#{run}")
+    expect(answer).to include("status" => "done", "proved" => Server::AuditPart.count)
+    expect(call(:get, "/api/audit/999999")).to eq(404)
+    expect(call(:post, "/api/audit", { state: "asleep" })).to eq(422)
+  end
+
   it "keeps what is proved of one record type when the run is cancelled, and goes on from there" do
     run = Server::AuditRun.create!(state: "pending", subject: "x", started_by: "Mairin", started_at: Time.now)
     state = Server::PolicyStore.instance.pending

@@ -47,6 +47,21 @@ RSpec.describe "The commands" do
     end
   end
 
+  it "marks an audit that was under way when the server stopped as broken off, and touches nothing else" do
+    Dir.mktmpdir do |folder|
+      path = File.join(folder, "demo.sqlite3")
+      arguments = ["--demo", "--port", free_port.to_s, "--database", path]
+      serving(*arguments) { |_| nil }
+      runs = -> { SQLite3::Database.open(path) { |database| database.execute("SELECT subject, status FROM audit_runs ORDER BY id") } }
+      SQLite3::Database.open(path) do |database|
+        [%w[one done], %w[two running]].each do |run|
+          database.execute("INSERT INTO audit_runs (state, subject, status, started_by, started_at) VALUES ('pending', ?, ?, 'Mairin', '2026-01-01')", run)
+        end
+      end
+      serving(*arguments) { |_| expect(runs.call).to eq([%w[one done], %w[two broken_off]]) }
+    end
+  end
+
   it "decides from files, with the documents the README names" do
     out, status = Open3.capture2("bin/ledger", "decide", "--policy", "demo/policy.json", "--directory", "demo/directory.json", "--question", "demo/question.json", "--reasoning", chdir: root)
     expect(status.exitstatus).to eq(0)

@@ -74,7 +74,8 @@ function useProvingByItself(question: OpenQuestion, data: Findings | undefined, 
   const key = `${question.state} ${question.type} ${data?.run?.id ?? 0}`;
   const stale = data !== undefined && !data.current && status !== "running" && status !== "cancelled";
   useEffect(() => {
-    if (!stale || asked.current === key) return;
+    // One that breaks off again and again is left to the reader.
+    if (!stale || asked.current === key || (status === "broken_off" && asked.current !== "")) return;
     asked.current = key;
     begin();
   });
