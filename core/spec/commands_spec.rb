@@ -67,6 +67,24 @@ RSpec.describe CobaltLedger::CommandLine do
     expect(places).to eq(["/rules/0", "/rules/1"])
   end
 
+  it "names a policy file with blanks in its name by a URI" do
+    policy = file("the policy (1).json", policy_document(*stuck))
+    _, out, = ledger("audit", "--policy", policy, "--directory", file("directory.json", directory_document), "--format", "sarif")
+    named = JSON.parse(out)["runs"][0]["artifacts"][0]["location"]["uri"]
+    expect(named).to end_with("/the%20policy%20%281%29.json")
+    expect(JSON.parse(out)["runs"][0]["results"].flat_map { |result| result["locations"] }.map { |place| place["physicalLocation"]["artifactLocation"]["uri"] }.uniq).to eq([named])
+  end
+
+  it "ends quietly when nobody reads what it prints any more" do
+    closed = StringIO.new.tap(&:close_write)
+    allow(closed).to receive(:puts).and_raise(Errno::EPIPE)
+    allow(closed).to receive(:write).and_raise(Errno::EPIPE)
+    allow(closed).to receive(:print).and_raise(Errno::EPIPE)
+    err = StringIO.new
+    arguments = ["audit", "--policy", file("policy.json", policy_document(*stuck)), "--directory", file("directory.json", directory_document)]
+    expect([described_class.run(arguments, out: closed, err: err), err.string]).to eq([141, ""])
+  end
+
   it "says in every format what it could not decide, beside what it found" do
     beyond = { "all" => [compare("count", "greater", 0), compare("value", "greater", 0), compare("total", "less", 0)] }
     unsure = [rule("notes", "hide", when: beyond), rule("notes", "show", audience: { "any" => [{ "role" => "registrar" }] })]

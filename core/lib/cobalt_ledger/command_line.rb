@@ -57,6 +57,9 @@ module CobaltLedger
     rescue BadInput => e
       e.faults.each { |fault| @err.puts(fault) }
       2
+    rescue Errno::EPIPE
+      # Whoever read the output has had enough: 128 and SIGPIPE, as shells count.
+      141
     rescue OptionParser::ParseError, SystemCallError => e
       @err.puts(e.message)
       2

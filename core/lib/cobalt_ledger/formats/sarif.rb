@@ -9,14 +9,18 @@ module CobaltLedger
       module_function
 
       # findings: Array of Audit::Finding; places: Hash of rule identifier to its index in the document;
-      # uri: the policy file's name; undecided: Hash of record type to fields of which not everything could be decided.
+      # path: of the policy's file; undecided: Hash of record type to fields of which not everything could be decided.
       # Returns a Hash.
-      def document(findings, places, uri, undecided = {})
+      def document(findings, places, path, undecided = {})
+        uri = uri_of(path)
         { "$schema" => SCHEMA, "version" => "2.1.0",
           "runs" => [{ "tool" => { "driver" => { "name" => "Cobalt Ledger", "rules" => detectors } }, "columnKind" => "unicodeCodePoints",
                        "invocations" => [{ "executionSuccessful" => true, "toolExecutionNotifications" => undecided.map { |type, fields| notification(type, fields) } }],
                        "artifacts" => [{ "location" => { "uri" => uri } }], "results" => findings.map { |finding| result(finding, places, uri) } }] }
       end
+
+      # A path as a URI reference (RFC 3986).
+      def uri_of(path) = path.split("/", -1).map { |part| ERB::Util.url_encode(part) }.join("/")
 
       def detectors
         Audit::Detector.members.map do |name, detector|
@@ -38,10 +42,10 @@ module CobaltLedger
       def locations(finding, places, uri)
         named = finding.rules.filter_map { |id| places[id] && "/rules/#{places[id]}" }
         (named.empty? ? ["/record_types"] : named).map do |pointer|
-          { "physicalLocation" => { "artifactLocation" => { "uri" => uri, "index" => 0 } }, "logicalLocations" => [{ "fullyQualifiedName" => pointer, "kind" => "element" }] }
+          { "physicalLocation" => { "artifactLocation" => { "uri" => uri, "index" => 0 } }, "logicalLocations" => [{ "fullyQualifiedName" => pointer, "kind" => "object" }] }
         end
       end
-      private_class_method :detectors, :notification, :result, :locations
+      private_class_method :uri_of, :detectors, :notification, :result, :locations
     end
   end
 end
