@@ -7,6 +7,9 @@ module Server
     def self.latest(state) = where(state: state).order(id: :desc).first
     def self.latest_done(state) = where(state: state, status: "done").order(id: :desc).first
 
+    # Digests of the parts that the latest runs of both states stand on.
+    def self.in_use = %w[in_force pending].flat_map { |state| latest_done(state)&.proved_parts&.values || [] }
+
     # Runs that a stopped server left behind. Nothing else is touched.
     def self.break_off_running = where(status: "running").update_all(status: "broken_off", finished_at: Time.now)
 

@@ -63,6 +63,7 @@ module Server
       return unless proved
 
       running.update_all(status: "done", finished_at: Time.now, parts: JSON.generate(AuditDigests.of(@state)))
+      AuditPart.forget(AuditRun.in_use)
     rescue StandardError => e
       warn("the audit broke off: #{e.class}: #{e.message}\n#{e.backtrace.first(5).join("\n")}")
       running.update_all(status: "broken_off", finished_at: Time.now)

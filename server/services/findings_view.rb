@@ -27,10 +27,8 @@ module Server
 
     # One finding by its identity, with everything. Raises Problem.
     def find(id)
-      found = all.find { |finding| finding["id"] == id }
-      return found if found
-
-      raise Problem.new(404, "no-such-finding", "There is no such finding any more")
+      part = types.filter_map { |type| part(type) }.find { |each| each["findings"].any? { |finding| finding["id"] == id } }
+      (part && AuditPart.whole(part["digest"], id)) or raise Problem.new(404, "no-such-finding", "There is no such finding any more")
     end
 
     # The same with names and sentences, as the reader sees it.

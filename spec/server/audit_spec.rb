@@ -117,6 +117,18 @@ RSpec.describe "The audit through the API" do
     expect([answer["run"]["status"], answer["current"]]).to eq(["done", true])
   end
 
+  it "forgets old parts, but none that is in use" do
+    audit
+    stub_const("Server::AuditPart::KEPT", 3)
+    old = (1..6).map { |number| Server::AuditPart.keep("old #{number}", "study-visit", [], []) && "old #{number}" }
+    add_rule
+    audit
+    kept = Server::AuditPart.pluck(:digest)
+    expect(kept & old).to eq(["old 4", "old 5", "old 6"])
+    expect(Server::AuditDigests.of(Server::PolicyStore.instance.pending).values - kept).to eq([])
+    expect(answer["current"]).to be(true)
+  end
+
   it "begins with the record type that is looked at, and does not run twice for the same" do
     call(:post, "/api/audit", { state: "pending", first: "study-visit" })
     run = answer["id"]
