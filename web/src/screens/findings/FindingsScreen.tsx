@@ -83,12 +83,14 @@ function useProvingByItself(question: OpenQuestion, data: Findings | undefined, 
 
 function countWords(total: number, data: Findings): string {
   const rules = `${data.audited} ${data.audited === 1 ? "rule" : "rules"}`;
+  if (data.audited === 0 && data.current) return "";
   if (!data.proved_at) return `${rules} to look through`;
   const found = `${total} ${total === 1 ? "finding" : "findings"} on ${rules}`;
   return [found, data.set_aside > 0 && `${data.set_aside} accepted and set aside`, data.current && provedWords(data.proved_at)].filter(Boolean).join(", ");
 }
 
 function nothingWords(data: Findings, running: boolean): string {
+  if (data.audited === 0 && data.current) return "No rules here yet: there is nothing to look through.";
   if (running || !data.current) return data.proved_at ? "Nothing found so far." : "Nothing is proved yet.";
   return data.set_aside > 0 ? "Nothing found but what somebody has accepted." : "The audit found nothing here.";
 }

@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { App, Button, Radio, Select } from "antd";
 import { useState } from "react";
+import { Link } from "react-router";
 import { ask, query } from "../../api/client";
 import type { Precedence, PrecedencePreview, RecordType } from "../../api/types";
 import { askedOf } from "../../question/asked";
@@ -18,7 +19,7 @@ const WIDER = "";
 
 /** How two rules that speak of one facet become one: the method that counts, every other, and what switching would change. */
 export default function PrecedenceScreen() {
-  const { question, type } = useSubject();
+  const { question, type, ready } = useSubject();
   const [scope, setScope] = useScope(type);
   const precedence = useQuery({ queryKey: ["policy", "precedence", question.state], queryFn: () => ask<Precedence>(`/api/precedence${query({ state: question.state })}`) });
   const data = precedence.data;
@@ -27,7 +28,8 @@ export default function PrecedenceScreen() {
       <QuestionStrip who="audiences" />
       <main className="page">
         {precedence.error ? <ProblemNotice error={precedence.error} onAgain={() => void precedence.refetch()} /> : null}
-        {(!data || !type) && !precedence.error && <Loading />}
+        {(!data || !ready) && !precedence.error && <Loading />}
+        {data && ready && !type && <div className="empty">No record type yet. Import one from a file in the <Link to="/catalogue">Catalogue</Link>.</div>}
         {data && type && <Methods key={`${scope.kind} ${scope.field} ${type.id} ${question.state}`} data={data} type={type} scope={scope} setScope={setScope} />}
       </main>
     </>
