@@ -7,9 +7,26 @@ module Server
     # What the core is: another version may prove something else.
     PROGRAM = Dir[File.join(ROOT, "core", "lib", "**", "*.rb")].reduce(Digest::SHA256.new) { |digest, file| digest << File.binread(file) }.hexdigest
 
-    # Hash of record type to digest. state: PolicyStore::State.
-    def self.of(state)
-      PolicyStore.instance.memory.fetch([:audit_digests, state.key, Date.today]) { new(state).to_h }
+    # Parts of a document whose digests are remembered at most.
+    REMEMBERED = 25_000
+
+    # Lists of the document whose items belong to a record type.
+    LISTS = %w[rules baselines separations writers].freeze
+
+    @items = {}.compare_by_identity
+
+    class << self
+      # Hash of record type to digest. state: PolicyStore::State.
+      def of(state)
+        PolicyStore.instance.memory.fetch([:audit_digests, state.key, Date.today]) { new(state).to_h }
+      end
+
+      # The digest of one item of a document. An edit leaves all other items the very objects they are, so that only
+      # what is new has to be written out.
+      def of_item(item)
+        @items = {}.compare_by_identity if @items.size >= REMEMBERED
+        @items[item] ||= CobaltLedger::Formats::CanonicalJson.digest(item).to_s
+      end
     end
 
     def initialize(state)
@@ -17,9 +34,10 @@ module Server
     end
 
     def to_h
-      by_type = %w[rules baselines separations writers].to_h { |list| [list, (@document[list] || []).group_by { |item| item["record_type"] }] }
+      lists = LISTS.map { |list| (@document[list] || []).group_by { |item| item["record_type"] } }
       @document["record_types"].to_h do |type|
-        [type["id"], CobaltLedger::Formats::CanonicalJson.digest(shared.merge("type" => type, "beyond" => beyond(type)).merge(by_type.transform_values { |list| list[type["id"]] })).to_s]
+        items = [type] + beyond(type) + lists.flat_map { |list| list[type["id"]] || [] }
+        [type["id"], Digest::SHA256.hexdigest([shared, *items.map { |item| self.class.of_item(item) }].join(" "))]
       end
     end
 
@@ -32,8 +50,11 @@ module Server
     end
 
     def shared
-      @shared ||= { "types" => @document["record_types"].map { |type| type["id"] }, "labels" => @document["labels"], "settings" => @document.slice("precedence", "time_zone", "places"),
-                    "directory" => DirectoryVersion.newest.sha256, "day" => Date.today.iso8601, "program" => PROGRAM }
+      @shared ||= begin
+        settings = @document.slice("precedence", "time_zone", "places", "labels").merge("types" => @document["record_types"].map { |type| type["id"] })
+        beside = { "directory" => DirectoryVersion.newest.sha256, "day" => Date.today.iso8601, "program" => PROGRAM }
+        CobaltLedger::Formats::CanonicalJson.digest(settings.merge(beside)).to_s
+      end
     end
   end
 end

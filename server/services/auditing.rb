@@ -88,7 +88,7 @@ module Server
       true
     end
 
-    def told(finding) = finding.to_h.merge("basis" => finding.basis(@audit.documents))
+    def told(finding) = finding.to_h.merge("basis" => finding.basis(@audit.texts))
 
     # Notes how far the run is now and then. Returns :cancelled when somebody has cancelled it.
     def note(done, total, words)

@@ -80,7 +80,7 @@ RSpec.describe CobaltLedger::Audit::Run do
     retitled = [rules[0].merge("title" => "Another"), rules[1]]
     one, other = [rules, retitled].map { |made| audit(*made, at: at) }.map do |run|
       found = run.findings.find { |each| each.detector == "never_wins" }
-      [found.identity, found.basis(run.documents)]
+      [found.identity, found.basis(run.texts)]
     end
     expect(one[0]).to eq(other[0])
     expect(one[1]).not_to eq(other[1])

@@ -14,9 +14,9 @@ module CobaltLedger
         Digest::SHA256.hexdigest([detector, record_type, fields.sort, rules.sort, facet].inspect)[0, 24]
       end
 
-      # Changes when anything that made the finding changes. documents: Hash of rule identifier to its document.
-      def basis(documents)
-        Digest::SHA256.hexdigest([identity, rules.sort.map { |id| Formats::CanonicalJson.write(documents.fetch(id, {})) }].inspect)[0, 24]
+      # Changes when anything that made the finding changes. texts: Hash of rule identifier to its canonical JSON.
+      def basis(texts)
+        Digest::SHA256.hexdigest([identity, rules.sort.map { |id| texts[id] }].inspect)[0, 24]
       end
 
       def to_h

@@ -5,7 +5,8 @@ module CobaltLedger
     # Runs every detector over every record type.
     class Run
       # undecided: Hash of record type to fields of which not everything could be decided (identifiers), for what was audited.
-      attr_reader :documents, :undecided
+      # texts: Hash of rule identifier to the canonical JSON of its document, written when it is asked for.
+      attr_reader :undecided, :texts
 
       # engine: Decisions::Engine; documents: Array of rule documents; at: Time of the audit;
       # detectors: names, or nil for all.
@@ -13,6 +14,7 @@ module CobaltLedger
         @engine = engine
         @documents = documents.to_h { |document| [document["id"], document] }
         @at = at
+        @texts = Hash.new { |texts, id| texts[id] = Formats::CanonicalJson.write(@documents.fetch(id, {})) }
         @undecided = {}
         @detectors = detectors ? Detector.members.slice(*detectors) : Detector.members
       end
