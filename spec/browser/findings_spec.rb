@@ -32,7 +32,7 @@ RSpec.describe "Findings" do
     refresh
     expect(page).to have_css("aside", text: "overruled by 33: hidden is stricter")
     go_back
-    find("[aria-label='What could be done'] button", text: "Except from 32 “Fees for the panel” those whom 33 “Fees kept from curators” is for").click
+    find("[aria-label='What could be done'] button", text: "Leave out of 32 “Fees for the panel” those whom 33 “Fees kept from curators” is for").click
     expect(page).to have_css(".remedies .what")
     click_button("Put it into the change set")
     expect(page).to have_text("Kept in the change set")

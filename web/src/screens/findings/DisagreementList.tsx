@@ -1,5 +1,6 @@
 import type { FindingLine, Findings } from "../../api/types";
 import { FACETS } from "./facets";
+import { RuleLink } from "./RuleLink";
 
 /** Each rule with those it disagrees with, the most entangled first. */
 export function DisagreementList({ lines, rules, onChoose }: { lines: FindingLine[]; rules: Findings["rules"]; onChoose: (id: string) => void }) {
@@ -13,7 +14,7 @@ export function DisagreementList({ lines, rules, onChoose }: { lines: FindingLin
       <tbody>
         {rows.map(({ rule, own }) => (
           <tr key={rule.id}>
-            <th scope="row"><span className="mono">{rule.number}</span> {rule.title}</th>
+            <th scope="row"><RuleLink rule={rule} type={lines[0]?.record_type ?? ""} /></th>
             <td>
               {own.map((line) => {
                 const other = numbers.get(line.rules.find((id) => id !== rule.id) ?? "") ?? "";

@@ -1,5 +1,6 @@
 import type { FindingLine, Findings } from "../../api/types";
 import { FACETS } from "./facets";
+import { RuleLink } from "./RuleLink";
 
 /** Each rule against each: a mark where the two disagree. */
 export function DisagreementMatrix({ lines, rules, onChoose }: { lines: FindingLine[]; rules: Findings["rules"]; onChoose: (id: string) => void }) {
@@ -11,7 +12,7 @@ export function DisagreementMatrix({ lines, rules, onChoose }: { lines: FindingL
         <tbody>
           {rules.map((row, at) => (
             <tr key={row.id}>
-              <th scope="row"><span className="mono">{row.number}</span> {row.title}</th>
+              <th scope="row"><RuleLink rule={row} type={lines[0]?.record_type ?? ""} /></th>
               {rules.map((column, place) => (
                 <td key={column.id} className={place === at ? "self" : ""}>
                   {place < at && between(row.id, column.id).map((line) => (

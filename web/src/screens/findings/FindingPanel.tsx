@@ -7,7 +7,6 @@ import type { PolicyState } from "../../api/queries";
 import type { Finding } from "../../api/types";
 import { Glyph } from "../../ink/Glyph";
 import { useQuestionSearch } from "../../question/useQuestion";
-import { withPart } from "../../question/withPart";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { saveAsFile } from "../../shared/saveAsFile";
@@ -15,6 +14,7 @@ import { useAccount } from "../../shell/account";
 import { SentenceWords } from "../rules/SentenceWords";
 import { ConcernedCells } from "./ConcernedCells";
 import { exampleSearch } from "./exampleSearch";
+import { RuleLink } from "./RuleLink";
 import { useFinding } from "./useFindings";
 
 type Props = { id: string; state: PolicyState; current: boolean; onChanged: () => Promise<unknown>; onClose: () => void };
@@ -50,7 +50,7 @@ function Told({ finding, state, current, onChanged, onClose }: Omit<Props, "id">
         <div className={`faces ${finding.rules.length === 2 ? "two" : ""}`}>
           {finding.rules.map((rule) => (
             <section key={rule.id} aria-label={`Rule ${rule.number}`}>
-              <h3><span className="mono">{rule.number}</span> <Link to={{ pathname: "/rules", search: withPart(withPart(search, "rule", rule.id), "type", finding.record_type) }}>{rule.title}</Link></h3>
+              <h3><RuleLink rule={rule} type={finding.record_type} /></h3>
               <SentenceWords segments={rule.sentence} />
             </section>
           ))}

@@ -84,7 +84,7 @@ module CobaltLedger
         def apart(loser, winner)
           return nil if winner.audience.everyone? || winner.audience.any.any? { |member| loser.audience.any.include?(member) }
 
-          change(loser, "Except from #{called(loser)} those whom #{called(winner)} is for") do |document|
+          change(loser, "Leave out of #{called(loser)} those whom #{called(winner)} is for") do |document|
             document.merge("audience" => document["audience"].merge("except" => (document["audience"]["except"] || []) | winner.audience.any.map(&:to_h)))
           end
         end
