@@ -58,6 +58,20 @@ RSpec.describe CobaltLedger::Conditions::Solver::Satisfy do
     expect(answers.keys).to match_array(%w[yes no])
   end
 
+  it "does not say no where the reference may have been changed to another record" do
+    fields = [field("object", "record_reference", refers_to: "object"), field("notes")]
+    document = policy_document(fields: fields)
+    document["record_types"] << { "id" => "object", "name" => "Object", "sections" => [{ "id" => "main", "name" => "Main" }], "fields" => [field("hazard")] }
+    made = CobaltLedger::Formats::PolicyJson.build(document, directory)
+    read = ->(value) { { "compare" => "equal", "left" => { "through" => "object", "field" => "hazard" }, "right" => { "value" => value } } }
+    scope = CobaltLedger::Conditions::Scope.of(made.record_type("loan"), directory).tap { |each| each.types = made.record_types }
+    lead, arsenic = %w[lead arsenic].map { |value| CobaltLedger::Conditions::Parser.new(scope, CobaltLedger::FaultList.new).parse(read[value], "/when") }
+    solving = described_class.new(made.record_type("loan"), "edit", base)
+    expect(solving.decide([lead, arsenic]).kind).to eq("no")
+    expect(solving.decide([CobaltLedger::Conditions::AtOpening.new(lead), arsenic]).kind).to eq("undecided")
+    expect(solving.decide([CobaltLedger::Conditions::AtOpening.new(lead), CobaltLedger::Conditions::AtOpening.new(arsenic)]).kind).to eq("no")
+  end
+
   it "takes what is being created as opened blank" do
     creating = described_class.new(type, "create", base)
     opened = CobaltLedger::Conditions::AtOpening.new(parse(compare("stage", "is_filled")))

@@ -22,6 +22,7 @@ module CobaltLedger
           @read = (conditions + sources).flat_map(&:reads).uniq
           @keys = @read.flat_map { |key| expanded(key) }.uniq.freeze
           @fed = {}
+          looked_through_twice.each { |key| incomplete!(key) }
         end
 
         # The same conditions with computed fields chosen freely.
@@ -75,6 +76,15 @@ module CobaltLedger
         def reads = @read
 
         private
+
+        # Fields of a related record that are asked for both as the form was opened and as it is now: the two may be
+        # different records, and only one value is chosen for them.
+        def looked_through_twice
+          return [] unless mode == "edit" && conditions.any?(&:looks_back?)
+
+          opened, now = conditions.partition(&:looks_back?).map { |each| each.flat_map(&:reads).select { |key| key.first == :related } }
+          opened & now
+        end
 
         # What has to be chosen so that a key has a value.
         def expanded(key)

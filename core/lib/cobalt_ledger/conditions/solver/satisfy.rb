@@ -62,7 +62,7 @@ module CobaltLedger
           lacking = ground.keys.reject { |key| ground.complete?(key) }
           return Answer.new(kind: "no") if lacking.empty?
 
-          undecided("not every combination of texts could be tried for #{Words.list(lacking.map { |key| name_of(key) })}")
+          undecided("not every combination of values could be tried for #{Words.list(lacking.map { |key| name_of(key) })}")
         end
 
         # With computed fields chosen freely: if even so nothing holds, nothing does.
