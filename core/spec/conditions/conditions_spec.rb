@@ -3,12 +3,7 @@
 RSpec.describe CobaltLedger::Conditions do
   let(:type) { policy.record_type("loan") }
 
-  def parse(document)
-    faults = CobaltLedger::FaultList.new
-    node = CobaltLedger::Conditions::Parser.new(CobaltLedger::Conditions::Scope.of(type, directory), faults).parse(document, "/when")
-    faults.raise_if_any!
-    node
-  end
+  def parse(document) = condition_of(document, type)
 
   def holds?(document, **values)
     parse(document).compile.call(CobaltLedger::Conditions::Facts.new(entered: CobaltLedger::Decisions::Values.typed(type, values.transform_keys(&:to_s))))

@@ -69,6 +69,13 @@ module Builders
     CobaltLedger::Decisions::Question.from(document, engine.policy, engine.directory)
   end
 
+  # A typed condition from its document. scope: Conditions::Scope, or the Catalogue::RecordType it is about. Raises BadInput.
+  def condition_of(document, scope)
+    scope = CobaltLedger::Conditions::Scope.of(scope, directory) unless scope.is_a?(CobaltLedger::Conditions::Scope)
+    faults = CobaltLedger::FaultList.new
+    CobaltLedger::Conditions::Parser.new(scope, faults).parse(document, "/when").tap { faults.raise_if_any! }
+  end
+
   # The level of one field for a user, with record values as keywords.
   def level(engine, field_id, **asked) = engine.decide(question(engine, **asked))[field_id].level
 

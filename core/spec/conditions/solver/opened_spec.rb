@@ -12,10 +12,7 @@ RSpec.describe CobaltLedger::Conditions::Solver::Satisfy do
   let(:base) { CobaltLedger::Conditions::Facts.new(directory: directory, at: Time.utc(2026, 3, 1, 12), principals: directory.principals_of("asha")) }
   let(:solver) { described_class.new(type, "edit", base) }
 
-  def parse(document)
-    faults = CobaltLedger::FaultList.new
-    CobaltLedger::Conditions::Parser.new(CobaltLedger::Conditions::Scope.of(type, directory), faults).parse(document, "/when").tap { faults.raise_if_any! }
-  end
+  def parse(document) = condition_of(document, type)
 
   def leaf(random, id)
     return compare(id, "was_changed") if random.rand < 0.2
@@ -65,11 +62,13 @@ RSpec.describe CobaltLedger::Conditions::Solver::Satisfy do
     made = CobaltLedger::Formats::PolicyJson.build(document, directory)
     read = ->(value) { { "compare" => "equal", "left" => { "through" => "object", "field" => "hazard" }, "right" => { "value" => value } } }
     scope = CobaltLedger::Conditions::Scope.of(made.record_type("loan"), directory).tap { |each| each.types = made.record_types }
-    lead, arsenic = %w[lead arsenic].map { |value| CobaltLedger::Conditions::Parser.new(scope, CobaltLedger::FaultList.new).parse(read[value], "/when") }
+    lead, arsenic = %w[lead arsenic].map { |value| condition_of(read[value], scope) }
     solving = described_class.new(made.record_type("loan"), "edit", base)
     expect(solving.decide([lead, arsenic]).kind).to eq("no")
     expect(solving.decide([CobaltLedger::Conditions::AtOpening.new(lead), arsenic]).kind).to eq("undecided")
     expect(solving.decide([CobaltLedger::Conditions::AtOpening.new(lead), CobaltLedger::Conditions::AtOpening.new(arsenic)]).kind).to eq("no")
+    cleared = condition_of(compare("object", "is_blank"), scope)
+    expect(solving.decide([CobaltLedger::Conditions::AtOpening.new(lead), cleared]).kind).to eq("yes")
   end
 
   it "takes what is being created as opened blank" do

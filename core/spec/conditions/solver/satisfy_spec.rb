@@ -13,12 +13,7 @@ RSpec.describe CobaltLedger::Conditions::Solver::Satisfy do
   let(:base) { CobaltLedger::Conditions::Facts.new(directory: directory, at: Time.utc(2026, 3, 1, 12), principals: directory.principals_of("asha")) }
   let(:solver) { described_class.new(type, "edit", base) }
 
-  def parse(document)
-    faults = CobaltLedger::FaultList.new
-    node = CobaltLedger::Conditions::Parser.new(CobaltLedger::Conditions::Scope.of(type, directory), faults).parse(document, "/when")
-    faults.raise_if_any!
-    node
-  end
+  def parse(document) = condition_of(document, type)
 
   def answer(*documents) = solver.answer(documents.map { |document| parse(document) })
   def against(left, name, right) = { "compare" => name, "left" => { "field" => left }, "right" => { "field" => right } }

@@ -52,8 +52,10 @@ module CobaltLedger
           person ? directory.find(:user, person).attributes[name] : @base.attribute(name)
         end
 
-        def related(through, _type, id)
-          number = entered[through]
+        def related(through, _type, id) = of_record(entered[through], through, id)
+
+        # A field of the record of that number, which a reference field names.
+        def of_record(number, through, id)
           number.nil? || number.is_a?(Unreadable) ? number : @chosen.fetch([:related, through, id], UNKNOWN)
         end
 
@@ -63,12 +65,7 @@ module CobaltLedger
         # The same facts with the stored values on the screen.
         class AsOpened < SimpleDelegator
           def entered = __getobj__.stored
-
-          def related(through, type, id)
-            number = entered[through]
-            number.nil? || number.is_a?(Unreadable) ? number : super
-          end
-
+          def related(through, _type, id) = of_record(entered[through], through, id)
           def opening = self
         end
 
