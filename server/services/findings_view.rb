@@ -64,7 +64,7 @@ module Server
 
     def progress
       proved = types.filter_map { |id| part(id)&.fetch("proved_at") }
-      { "run" => AuditRun.latest(@name)&.to_view, "current" => types.all? { |id| AuditPart.known(digests[id]) }, "proved_at" => proved.min&.iso8601,
+      { "run" => AuditRun.latest(@name)&.to_view, "current" => types.all? { |id| part(id)&.fetch("digest") == digests[id] }, "proved_at" => proved.min&.iso8601,
         "audited" => types.sum { |id| @state.policy.rules_of(id).size }, "undecided" => types.flat_map { |id| undecided(id) } }.compact
     end
 
@@ -77,7 +77,7 @@ module Server
     # What is known of a record type: as it is now, or else as it was when it was last proved.
     def part(id)
       @parts ||= {}
-      @parts[id] ||= AuditPart.known(digests[id]) || before[id]&.then { |digest| AuditPart.known(digest) }
+      @parts.fetch(id) { @parts[id] = AuditPart.known(digests[id]) || before[id]&.then { |digest| AuditPart.known(digest) } }
     end
 
     def before = @before ||= AuditRun.latest_done(@name)&.proved_parts || {}

@@ -50,10 +50,15 @@ module Server
       current = pending
       edit = CobaltLedger::Changes::Edit.new(kind: kind, id: subject["id"], before: nil, after: subject)
       document = CobaltLedger::Changes::DocumentEdits.apply(current.document, [edit])
-      policy = CobaltLedger::Formats::PolicyJson.build(document, current.directory, shaped: true)
-      State.new(document: document, policy: policy, directory: current.directory, engine: CobaltLedger::Decisions::Engine.new(policy, current.directory))
+      state_of(document)
     rescue CobaltLedger::BadInput => e
       raise SubjectFaults.relative(e, document, edit)
+    end
+
+    # A state of any document of the right shape, kept nowhere. Raises CobaltLedger::BadInput.
+    def state_of(document)
+      policy = CobaltLedger::Formats::PolicyJson.build(document, directory, shaped: true)
+      State.new(document: document, policy: policy, directory: directory, engine: CobaltLedger::Decisions::Engine.new(policy, directory))
     end
 
     private

@@ -23,7 +23,7 @@ module Server
     # What would change with another method somewhere: cells of the map, and findings. document: the policy with it;
     # params: of the map.
     def preview(document, params)
-      after = state_of(document)
+      after = PolicyStore.instance.state_of(document)
       { "cells" => cells(after, params), "findings" => findings(after, params["record_type"]) }
     end
 
@@ -51,11 +51,6 @@ module Server
     end
 
     def named(subject) = { "id" => subject.id, "name" => subject.name }
-
-    def state_of(document)
-      policy = CobaltLedger::Formats::PolicyJson.build(document, @state.directory, shaped: true)
-      PolicyStore::State.new(document: document, policy: policy, directory: @state.directory, engine: CobaltLedger::Decisions::Engine.new(policy, @state.directory))
-    end
 
     def cells(after, params) = MapView.differences(MapView.new(@state, params).to_h, MapView.new(after, params).to_h)
 

@@ -35,10 +35,8 @@ module Server
     private
 
     def without(id)
-      pending = PolicyStore.instance.pending
       edit = CobaltLedger::Changes::Edit.new(kind: "rule", id: id, before: nil, after: nil)
-      policy = CobaltLedger::Formats::PolicyJson.build(CobaltLedger::Changes::DocumentEdits.apply(pending.document, [edit]), pending.directory, shaped: true)
-      CobaltLedger::Decisions::Engine.new(policy, pending.directory)
+      PolicyStore.instance.state_of(CobaltLedger::Changes::DocumentEdits.apply(PolicyStore.instance.pending.document, [edit])).engine
     end
 
     # Is the finding one of the policy as it is with the edits now?

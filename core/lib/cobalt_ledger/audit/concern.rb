@@ -37,11 +37,9 @@ module CobaltLedger
       def reached?(rule)
         @reached.fetch(rule.id) do
           reach = rule.reach
-          @reached[rule.id] = holds?(reach.modes, @mode) && holds?(reach.channels, @channel) && (@unit.nil? || reach.units.empty? || touching?(reach.units))
+          @reached[rule.id] = (@mode.nil? || reach.in_mode?(@mode)) && (@channel.nil? || reach.by_channel?(@channel)) && (@unit.nil? || reach.units.empty? || touching?(reach.units))
         end
       end
-
-      def holds?(list, wanted) = wanted.nil? || list.empty? || list.include?(wanted)
 
       # A rule for a unit concerns those below it, and whoever asks about those above it.
       def touching?(units)

@@ -127,8 +127,7 @@ module CobaltLedger
         decisions = block_given? || writes? ? decide(question, fields) : { kase.field.id => kase.decide(found) }
         return nil if block_given? && !yield(decisions)
 
-        Example.new(question: question.to_h, levels: { kase.field.id => decisions[kase.field.id].level },
-                    lines: Decisions::Example.new(kase.question, found).lines(directory))
+        Example.of(question, decisions, [kase.field], Decisions::Example.new(kase.question, found).lines(directory))
       end
 
       # Can these conditions hold together? Answers are remembered. conditions: Array of Conditions::Node.

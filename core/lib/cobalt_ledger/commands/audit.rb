@@ -40,7 +40,7 @@ module CobaltLedger
         end.join("\n\n")) << "\n"
       end
 
-      # What could not be decided, said before what was found: nothing is known of it either way.
+      # What could not be decided, said before what was found: there may be more than that.
       def undecided
         @undecided.map { |type, fields| "not decided: #{Words.list(fields)} (#{type}), more can happen than could be tried\n" }.join.then { |text| text.empty? ? text : "#{text}\n" }
       end

@@ -9,7 +9,6 @@ module CobaltLedger
       def initialize(directory)
         @directory = directory
         @members = members
-        @sizes = {}
         @of = {}
         @by_closeness = {}
       end
@@ -28,7 +27,7 @@ module CobaltLedger
       end
 
       # How many they are.
-      def size(bits) = @sizes[bits] ||= bits.to_s(2).count("1")
+      def size(bits) = bits.to_s(2).count("1")
 
       # Some of the users of a set: Array of User, the first of them.
       def users(bits, most = 1)

@@ -22,24 +22,25 @@ module CobaltLedger
       # Does it apply in a unit? units_above: the unit and all above it.
       def in_unit?(units_above) = units.empty? || units.intersect?(units_above)
 
+      def in_mode?(mode) = modes.empty? || modes.include?(mode)
+      def by_channel?(channel) = channels.empty? || channels.include?(channel)
+      def on_form?(form) = forms.empty? || forms.include?(form)
+
       # Does it apply in a mode, through a channel, on a form?
-      def through?(mode, channel, form)
-        (modes.empty? || modes.include?(mode)) && (channels.empty? || channels.include?(channel)) && (forms.empty? || forms.include?(form))
-      end
+      def through?(mode, channel, form) = in_mode?(mode) && by_channel?(channel) && on_form?(form)
 
       # units_above: the record's unit and all above it; mode, channel: String; form: identifier or nil.
       def cover?(units_above, mode, channel, form = nil)
-        mismatch(units_above, mode, channel, form).nil?
+        in_unit?(units_above) && through?(mode, channel, form)
       end
 
       # :unit, :mode, :channel or :form, whichever keeps the rule from applying; nil when it applies.
       def mismatch(units_above, mode, channel, form = nil)
         return :unit unless in_unit?(units_above)
-        return :mode unless modes.empty? || modes.include?(mode)
+        return :mode unless in_mode?(mode)
+        return :channel unless by_channel?(channel)
 
-        return :channel unless channels.empty? || channels.include?(channel)
-
-        :form unless forms.empty? || forms.include?(form)
+        :form unless on_form?(form)
       end
 
       def to_h

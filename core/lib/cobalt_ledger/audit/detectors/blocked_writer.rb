@@ -27,7 +27,7 @@ module CobaltLedger
           finding(
             "#{writer.title} has to write #{field.name}, which is #{decision[field.id].level.tr('_', '-')} to it.",
             fields: [field], rules: ids,
-            example: Example.new(question: question.to_h, levels: { field.id => decision[field.id].level }, lines: [])
+            example: Example.of(question, decision, [field])
           )
         end
       end

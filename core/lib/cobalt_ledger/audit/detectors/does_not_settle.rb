@@ -44,7 +44,7 @@ module CobaltLedger
             next if decision.loop.empty?
 
             lines = Decisions::Example.new(question, found).lines(@directory)
-            return [Example.new(question: question.to_h, levels: {}, lines: lines), decision.loop.map(&:rule).uniq]
+            return [Example.of(question, decision, [], lines), decision.loop.map(&:rule).uniq]
           end
           nil
         end

@@ -17,7 +17,7 @@ module CobaltLedger
             finding(
               "#{user.name} can edit both #{names(fields)}, which are to be kept apart: #{pair.title}.",
               fields: fields,
-              example: Example.new(question: question.to_h, levels: fields.to_h { |field| [field.id, @survey.engine.decide(question)[field.id].level] }, lines: [])
+              example: Example.of(question, @survey.engine.decide(question), fields)
             )
           end
         end

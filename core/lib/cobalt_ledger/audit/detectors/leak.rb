@@ -34,7 +34,7 @@ module CobaltLedger
               next unless others.all? { |id| decision[id].state.visibility == Decisions::Facets::SHOWN }
 
               return finding("#{total.name} gives away #{input.name}: #{question.principals.title} sees the one and everything else in “#{total.formula}”, and may not see the other.",
-                             fields: [total, input], rules: [], example: shown(question, decision, [total, input]), remedies: [])
+                             fields: [total, input], rules: [], example: Example.of(question, decision, [total, input]), remedies: [])
             end
           end
           nil
@@ -93,10 +93,6 @@ module CobaltLedger
         end
 
         def visibility(decided) = Decisions::Facets.name(:visibility, decided.state.visibility)
-
-        def shown(question, decision, fields)
-          Example.new(question: question.to_h, levels: fields.to_h { |field| [field.id, decision[field.id].level] }, lines: [])
-        end
 
         # Not only here, but in every mode and channel.
         def everywhere(rule)

@@ -18,7 +18,7 @@ module CobaltLedger
             finding(
               "#{field.name} is #{@policy.label(field.label).name.downcase}, and everyone may see it.",
               fields: [field], rules: rules,
-              example: Example.new(question: anyone.to_h, levels: { field.id => decision[field.id].level }, lines: []), remedies: rules.map { |rule| switch_off(rule) }
+              example: Example.of(anyone, decision, [field]), remedies: rules.map { |rule| switch_off(rule) }
             )
           end
         end
