@@ -25,6 +25,7 @@ RSpec.describe "Findings" do
     expect(page).to have_css(".winner", text: "33 “Fees kept from curators” wins: strictest wins, and it gives hidden.")
     click_link("Open it in the rehearsal")
     expect(page).to have_css(".form-head h1")
+    expect(page).to have_css("button[aria-label^='When and from where: #{TZInfo::Timezone.get('Europe/London').to_local(Time.now).strftime('%-d %b %Y')}']")
     expect(page).to have_no_css(".form-row[data-field='loan_fee']")
     go_back
     find("[aria-label='Cells of the map concerned']").click_link("Loan fee for Cleo Marchetti")

@@ -3,7 +3,7 @@ import { App, Button, Input } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
 import { ask, ProblemError } from "../../api/client";
-import type { PolicyState } from "../../api/queries";
+import { useCatalogue, type PolicyState } from "../../api/queries";
 import type { Finding } from "../../api/types";
 import { Glyph } from "../../ink/Glyph";
 import { useQuestionSearch } from "../../question/useQuestion";
@@ -36,6 +36,7 @@ export function FindingPanel({ id, ...rest }: Props) {
 function Told({ finding, state, current, onChanged, onClose }: Omit<Props, "id"> & { finding: Finding }) {
   const search = useQuestionSearch();
   const { may } = useAccount();
+  const zone = useCatalogue(state).data?.vocabulary.time_zone ?? "";
   const levels = Object.entries(finding.example?.levels ?? {});
   const names = new Map(finding.fields.map((field) => [field.id, field.name]));
   return (
@@ -71,7 +72,7 @@ function Told({ finding, state, current, onChanged, onClose }: Omit<Props, "id">
           {finding.example.lines.length > 0 && <p>As when {finding.example.lines.map((line) => `${line.name} is ${line.words}`).join(", ")}.</p>}
           {levels.map(([field, level]) => <p key={field} className="row-flex" style={{ gap: 6 }}><Glyph cell={level} small named={false} />{names.get(field) ?? field} is {level.replace("_", "-")}</p>)}
           <p className="row-flex" style={{ gap: 14 }}>
-            <Link to={{ pathname: "/rehearsal", search: exampleSearch(finding.example, state) }}>Open it in the rehearsal</Link>
+            <Link to={{ pathname: "/rehearsal", search: exampleSearch(finding.example, state, zone) }}>Open it in the rehearsal</Link>
             <button type="button" className="plain" onClick={() => saveAsFile("example.json", finding.example?.question ?? {})}>Keep it as a file for bin/ledger</button>
           </p>
         </section>
