@@ -9,6 +9,7 @@ gem "bcrypt", "~> 3.1"
 gem "puma", "~> 6.4"
 gem "sinatra", "~> 4.1"
 gem "sqlite3", "~> 2.0"
+gem "unicode-confusable", "~> 1.12"
 gem "zeitwerk", "~> 2.6"
 
 group :test do

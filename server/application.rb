@@ -18,21 +18,25 @@ module Server
     disable :protection
 
     use SecurityHeaders
+    use Doorway
     helpers RequestHelp
 
     before "/api/*" do
       headers "cache-control" => "no-store"
-      @session = Session.of(request.cookies[COOKIE])
+      find_operation
+      enter
       check_contract
-      check_csrf
     end
 
     error(Problem) { |error| problem(error) }
     error(CobaltLedger::BadInput) { |error| problem(Problem.from_bad_input(error)) }
     error(ActiveRecord::RecordInvalid) { |error| problem(Problem.new(422, "bad-input", error.message)) }
+    error(Sinatra::NotFound) { problem(Problem.new(404, "no-such-route", "There is nothing at this address")) }
+    error(Sinatra::BadRequest) { problem(Problem.new(400, "bad-request", "The request can't be read")) }
     error do |error|
-      warn "#{error.class}: #{error.message}\n  #{(error.backtrace || []).first(12).join("\n  ")}"
-      problem(Problem.new(500, "defect", "Something went wrong here; nothing was changed. It has been noted in the log."))
+      trouble = DatabaseTrouble.problem(error)
+      Log.defect(error) unless trouble
+      problem(trouble || Problem.defect)
     end
 
     register Routes::Sessions

@@ -8,8 +8,23 @@ module Server
   class Contract
     PATH = File.join(ROOT, "docs/openapi.yaml")
 
+    # Largest body of a request that names no limit of its own, in bytes.
+    BODY_LIMIT = 1024 * 1024
+
+    # Members and items of one object or list that are looked at when the faults of a body are told.
+    WIDTH = 500
+
     # One operation. template: "/api/rules/{id}"; verb: "get"; spec: its part of the document.
-    Operation = Struct.new(:template, :verb, :spec, :pattern, keyword_init: true)
+    Operation = Struct.new(:template, :verb, :spec, :pattern, keyword_init: true) do
+      # May anybody ask it, signed in or not?
+      def public? = spec["security"] == []
+
+      # What somebody has to be allowed before anything of the body is read: Symbol or nil.
+      def ability = spec["x-ability"]&.to_sym
+
+      # Largest body, in bytes.
+      def body_limit = spec["x-body-limit"] || BODY_LIMIT
+    end
 
     def self.instance = @instance ||= new(YAML.safe_load_file(PATH, aliases: true))
 
@@ -48,7 +63,10 @@ module Server
       schema = schema_at(operation, "requestBody/content/application~1json/schema")
       return if schema.nil? || schema.valid?(body)
 
-      raise CobaltLedger::BadInput, CobaltLedger::Formats::Schema.words(schema, body)
+      faults = CobaltLedger::Formats::Schema.words(schema, narrowed(body))
+      raise CobaltLedger::BadInput, faults if faults.any?
+
+      raise CobaltLedger::BadInput.at("", "has more members or items than are taken here")
     end
 
     def body?(operation) = operation.spec.key?("requestBody")
@@ -65,6 +83,15 @@ module Server
     end
 
     private
+
+    # A body without what is too much of one thing: every fault is told, and a hundred thousand are not looked for.
+    def narrowed(body)
+      case body
+      when Hash then body.first(WIDTH).to_h { |name, value| [name, narrowed(value)] }
+      when Array then body.first(WIDTH).map { |item| narrowed(item) }
+      else body
+      end
+    end
 
     # A JSON Pointer in a URI fragment: braces of the template are percent-encoded (RFC 6901, section 6).
     def pointer(operation)

@@ -6,14 +6,19 @@ module Server
     TITLES = { 400 => "The request can't be read", 401 => "Sign in first", 403 => "Not allowed", 404 => "Not found", 405 => "Not possible here",
                409 => "Something else came first", 412 => "Changed by somebody else meanwhile",
                413 => "Too large", 415 => "Wrong kind of content", 422 => "Refused",
-               428 => "Which version is meant?", 429 => "Too many tries" }.freeze
+               428 => "Which version is meant?", 429 => "Too many tries", 500 => "A defect", 503 => "Not now", 507 => "No room left" }.freeze
+
+    # Seconds after which it is worth trying again.
+    AGAIN = { 429 => 60, 503 => 5, 507 => 60 }.freeze
 
     attr_reader :status, :kind, :members
 
-    # kind: last part of the problem's type; members: Hash of what the document holds beside the standard members.
-    def initialize(status, kind, detail, **members)
+    # kind: last part of the problem's type; members: Hash of what the document holds beside the standard members;
+    # again: seconds after which to try again, where the status alone does not tell.
+    def initialize(status, kind, detail, again: AGAIN[status], **members)
       @status = status
       @kind = kind
+      @again = again
       @members = members
       super(detail)
     end
@@ -23,6 +28,12 @@ module Server
       new(status, "bad-input", error.faults.join("; ")[0, 2000],
           faults: error.faults.map { |fault| { "pointer" => fault.pointer.to_s, "message" => fault.message } })
     end
+
+    # For what nobody expected.
+    def self.defect = new(500, "defect", "Something went wrong here; nothing was changed. It has been noted in the log.")
+
+    # Headers that belong to it: Hash.
+    def headers = @again ? { "retry-after" => @again.to_s } : {}
 
     def to_h
       { "type" => "urn:cobalt-ledger:problem:#{kind}", "title" => TITLES.fetch(status, "Refused"), "status" => status,

@@ -4,14 +4,14 @@ module Server
   # What every route needs: the body, the account, the answer.
   module RequestHelp
     COOKIE = "cobalt_session"
-    # Largest request body, in bytes: an import of the largest file, in base64, and a little.
-    BODY_LIMIT = (Importing::SIZE_LIMIT * 4 / 3) + 65_536
-
     # The checked JSON body.
     def sent = @sent ||= {}
 
     def account = @session&.account
     def author = account.name
+
+    # The address the request comes from, or nil when it can't be told.
+    def client_address = ClientAddress.of(request.env)
 
     # The policy state a request asks for: "in_force" (default) or "pending".
     def policy_state = PolicyStore.instance.state(params["state"] || "in_force")
@@ -40,7 +40,7 @@ module Server
 
     def problem(problem)
       content_type "application/problem+json"
-      headers "retry-after" => "60" if problem.status == 429
+      headers problem.headers
       halt problem.status, JSON.generate(plain(problem.to_h))
     end
 
@@ -57,34 +57,50 @@ module Server
     # Exact numbers leave as JSON numbers.
     def plain(document) = CobaltLedger::Formats::CanonicalJson.plain(document)
 
-    # Finds the operation in the contract and checks the request against it.
-    def check_contract
-      raise Problem.new(400, "not-utf8", "The address is not UTF-8") unless Rack::Utils.unescape_path(request.path_info).valid_encoding?
-
+    # Finds the operation in the contract.
+    def find_operation
       contract = Contract.instance
-      operation = contract.operation(request.request_method, request.path_info)
-      unless operation
-        raise Problem.new(contract.path?(request.path_info) ? 405 : 404, "no-such-route", "There is nothing at #{request.request_method} #{request.path_info}")
+      @operation = contract.operation(request.request_method, request.path_info)
+      return if @operation
+
+      raise Problem.new(contract.path?(request.path_info) ? 405 : 404, "no-such-route", "There is nothing at #{request.request_method} #{request.path_info}")
+    end
+
+    # Who asks comes before what is asked: nothing of a body is read for somebody who is not signed in, but what little
+    # signing in takes.
+    def enter
+      @session = Session.of(request.cookies[COOKIE])
+      unless @operation.public?
+        signed_in!
+        allow!(@operation.ability) if @operation.ability
       end
+      check_csrf
+    end
 
-      contract.check_query!(operation, request.GET)
-      return unless contract.body?(operation)
+    # Checks query and body against the contract.
+    def check_contract
+      contract = Contract.instance
+      contract.check_query!(@operation, request.GET)
+      return unless contract.body?(@operation)
 
-      @sent = read_body
-      contract.check_body!(operation, @sent)
+      @sent = read_body(@operation.body_limit)
+      contract.check_body!(@operation, @sent)
     rescue CobaltLedger::BadInput => e
       raise Problem.from_bad_input(e, @sent.nil? ? 400 : 422)
     end
 
-    def read_body
+    # limit: bytes.
+    def read_body(limit)
       raise Problem.new(415, "not-json", "Send application/json") unless request.media_type == "application/json"
-      raise Problem.new(413, "too-large", "The request is larger than #{BODY_LIMIT} bytes") if request.content_length.to_i > BODY_LIMIT
+      raise too_large(limit) if request.content_length.to_i > limit
 
-      text = request.body.read(BODY_LIMIT + 1).to_s
-      raise Problem.new(413, "too-large", "The request is larger than #{BODY_LIMIT} bytes") if text.bytesize > BODY_LIMIT
+      text = request.body&.read(limit + 1).to_s
+      raise too_large(limit) if text.bytesize > limit
 
       CobaltLedger::Formats::StrictJson.read(text)
     end
+
+    def too_large(limit) = Problem.new(413, "too-large", "The request is larger than #{limit} bytes")
 
     # A change needs the token that only this site's own pages know.
     def check_csrf

@@ -1,29 +1,65 @@
 # frozen_string_literal: true
 
+require "unicode/confusable"
+
 module Server
   # Somebody who signs in to this application.
   # access: what they may do here; person: identifier of the directory user they are, if any.
   class Account < ActiveRecord::Base
     has_secure_password
     has_many :sessions, dependent: :delete_all
-    after_commit { Session::KEPT.clear }
 
-    # What each kind of access may do in this application.
+    # What each kind of access may do in this application. record: write records, as far as the policy lets them.
     ABILITIES = {
-      "administrator" => %i[read edit publish import accounts],
-      "approver" => %i[read publish],
+      "administrator" => %i[read edit publish import accounts record],
+      "approver" => %i[read publish record],
       "auditor" => %i[read],
-      "record_user" => []
+      "record_user" => %i[record]
     }.freeze
 
     PASSWORD_LENGTH = (10..72)
 
+    # What bcrypt looks at; anything longer would be cut off unseen.
+    PASSWORD_BYTES = 72
+
+    before_validation :take_shape
     validates :login, :name, presence: true, length: { maximum: 200 }
-    validates :login, uniqueness: { case_sensitive: false }
     validates :access, inclusion: { in: ABILITIES.keys }
     validates :password, length: { in: PASSWORD_LENGTH }, allow_nil: true
+    validate :name_stands_alone, :password_whole
 
-    # ability: :read, :edit, :publish, :import or :accounts.
+    class << self
+      # How a sign-in name is looked up: capitals and the ways of writing one letter count alike, in every script
+      # (Unicode, case folding and NFKC).
+      def fold(login) = login.to_s.unicode_normalize(:nfkc).downcase(:fold)
+
+      # What a sign-in name looks like, so that no other name can be taken for it (UTS 39, confusable detection).
+      def shape(login) = Unicode::Confusable.skeleton(fold(login))
+
+      def named(login) = find_by(login_fold: fold(login))
+    end
+
+    # ability: :read, :edit, :publish, :import, :accounts or :record.
     def may?(ability) = ABILITIES.fetch(access).include?(ability)
+
+    private
+
+    def take_shape
+      self.login_fold = self.class.fold(login)
+      self.login_shape = self.class.shape(login)
+    end
+
+    def name_stands_alone
+      errors.add(:login, "holds characters that can't be seen, or spaces at its ends") if login.to_s.match?(/\p{C}|\A\s|\s\z|\s\s/)
+      other = self.class.where.not(id: id).where(login_shape: login_shape).first or return
+      errors.add(:login, other.login_fold == login_fold ? "has already been taken" : "looks like the sign-in name of somebody else")
+    end
+
+    def password_whole
+      return unless password
+
+      errors.add(:password, "is longer than #{PASSWORD_BYTES} bytes") if password.bytesize > PASSWORD_BYTES
+      errors.add(:password, "holds a NUL character") if password.include?("\0")
+    end
   end
 end

@@ -3,8 +3,6 @@
 module Server
   # A published, numbered, unchangeable state of the whole policy.
   class Edition < ActiveRecord::Base
-    after_commit { PolicyStore.instance.moved_on }
-
     def self.newest = order(:number).last
 
     # document: policy document. Returns the new Edition.

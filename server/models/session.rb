@@ -1,31 +1,55 @@
 # frozen_string_literal: true
 
 module Server
-  # A signed-in browser. The token itself is only in the cookie; here stands its hash.
+  # A signed-in browser. The token itself is only in the cookie; here stands its hash. Looked up at every request, so
+  # that a session ended anywhere, by whichever process, is over everywhere.
   class Session < ActiveRecord::Base
+    # Seconds from signing in until a session ends in any case.
     LIFETIME = 12 * 60 * 60
 
-    # Sessions in use, by the hash of their token. Emptied whenever a session or an account changes.
-    KEPT = Memory.new(1_000)
+    # Seconds without a request after which it ends.
+    IDLE = Integer(ENV.fetch("COBALT_IDLE_MINUTES", "120"), 10) * 60
+
+    # Seconds for which it is not written down again that a session is in use: reading should not write.
+    NOTE = 300
 
     belongs_to :account
-    after_commit { KEPT.clear }
 
-    # Starts a session. Returns [Session, token].
-    def self.start(account)
-      where(expires_at: ..Time.now).delete_all
-      token = SecureRandom.urlsafe_base64(32)
-      [create!(account: account, token_digest: digest(token), csrf: SecureRandom.urlsafe_base64(24), expires_at: Time.now + LIFETIME), token]
+    class << self
+      # Starts a session. Returns [Session, token].
+      def start(account)
+        now = Time.now
+        where(expires_at: ..now).or(where(last_seen_at: ..(now - IDLE))).delete_all
+        token = SecureRandom.urlsafe_base64(32)
+        [create!(account: account, token_digest: digest(token), csrf: SecureRandom.urlsafe_base64(24), expires_at: now + LIFETIME, last_seen_at: now), token]
+      end
+
+      # The live session of a token, with its account, or nil.
+      def of(token)
+        return nil if token.nil? || token.empty?
+
+        found = eager_load(:account).find_by(token_digest: digest(token))
+        found if found&.live?(Time.now)
+      end
+
+      def digest(token) = Digest::SHA256.hexdigest(token)
     end
 
-    # The live session of a token, or nil. A session is looked up once and then remembered, with its account.
-    def self.of(token)
-      return nil unless token
+    # now: Time. Notes that it is in use.
+    def live?(now)
+      return false unless expires_at > now && last_seen_at > now - IDLE
 
-      found = KEPT.fetch(digest(token)) { |key| includes(:account).find_by(token_digest: key) }
-      found if found&.expires_at&.future?
+      note(now) if last_seen_at < now - NOTE
+      true
     end
 
-    def self.digest(token) = Digest::SHA256.hexdigest(token)
+    private
+
+    # A database that can't be written to at the moment is no reason to turn a reader away.
+    def note(now)
+      self.class.where(id: id).update_all(last_seen_at: now)
+    rescue ActiveRecord::StatementInvalid
+      nil
+    end
   end
 end

@@ -27,7 +27,7 @@ module Server
 
         app.post "/api/change-set/publish" do
           allow!(:publish)
-          json(edition_view(PolicyEditor.new(author).publish(revision: sent["revision"], note: sent["note"] || "")), 201)
+          json(edition_view(PolicyEditor.new(author).publish(revision: sent["revision"], note: sent["note"] || "", edition: sent["edition"])), 201)
         end
 
         app.get "/api/editions" do
@@ -47,7 +47,7 @@ module Server
             account.of(change).merge("id" => edit.id, "kind" => edit.kind, "subject" => edit.subject, "verb" => change.verb,
                                      "author" => edit.author, "at" => edit.updated_at.iso8601)
           end
-          { "name" => change_set.name, "base_edition" => store.in_force.key[1], "revision" => change_set.revision, "edits" => edits }
+          { "name" => change_set.name, "base_edition" => change_set.base_edition, "revision" => change_set.revision, "edits" => edits }
         end
 
         def impact_view

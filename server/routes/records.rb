@@ -51,7 +51,7 @@ module Server
       module Help
         def desk
           signed_in!
-          @desk ||= RecordDesk.new(account.person, network: request.ip)
+          @desk ||= RecordDesk.new(account.person, network: client_address)
         end
 
         # Names to choose from in a person field: those that hold the text, a few at a time.

@@ -17,19 +17,17 @@ module Server
 
         app.post "/api/rules" do
           allow!(:edit)
-          rule = placed(sent["rule"])
-          PolicyEditor.new(author).put("rule", rule["id"], rule, if_match: nil)
-          json(shown(rule["id"]), 201)
+          json(shown(PolicyEditor.new(author).add_rule(sent["rule"])["id"]), 201)
         end
 
         app.post "/api/rules/preview" do
           allow!(:read)
-          json(RulePreview.new(placed(sent["rule"]), sent["question"] || {}).to_h)
+          json(RulePreview.new(RulePlace.of(sent["rule"], PolicyStore.instance.pending.document), sent["question"] || {}).to_h)
         end
 
         app.post "/api/rules/consequences" do
           allow!(:read)
-          json("sentences" => RulePreview.new(placed(sent["rule"]), {}).consequences)
+          json("sentences" => RulePreview.new(RulePlace.of(sent["rule"], PolicyStore.instance.pending.document), {}).consequences)
         end
 
         app.get "/api/rules/:id" do
@@ -41,7 +39,7 @@ module Server
           allow!(:edit)
           raise CobaltLedger::BadInput.at("/rule/id", "a rule keeps its identifier") unless sent["rule"]["id"] == params["id"]
 
-          PolicyEditor.new(author).put("rule", params["id"], placed(sent["rule"]), if_match: if_match!)
+          PolicyEditor.new(author).put("rule", params["id"], RulePlace.of(sent["rule"], PolicyStore.instance.pending.document), if_match: if_match!)
           json(shown(params["id"]))
         end
 
@@ -57,19 +55,6 @@ module Server
         def shown(id, state = PolicyStore.instance.pending)
           rule = state.policy.rules.find { |candidate| candidate.id == id } or raise Problem.new(404, "no-such-rule", "There is no rule “#{id}”")
           RuleView.new(state, PolicyStore.instance.in_force.document).to_h(rule).tap { |view| headers "etag" => view["etag"] }
-        end
-
-        # A rule without a rank gets the next one of its kind; a new rule gets an identifier from its title.
-        def placed(rule)
-          rules = PolicyStore.instance.pending.document["rules"]
-          same = rules.select { |other| other["record_type"] == rule["record_type"] && other["kind"] == rule["kind"] }
-          rule = { "rank" => (same.map { |other| other["rank"] }.max || 0) + 1 }.merge(rule)
-          return rule if rule["id"]
-
-          stem = CobaltLedger::Formats::Identifier.from(rule["title"].to_s)[0, 50]
-          taken = rules.map { |other| other["id"] }
-          id = [stem, *(2..(taken.size + 2)).lazy.map { |number| "#{stem}-#{number}" }.first(50)].find { |candidate| !taken.include?(candidate) }
-          rule.merge("id" => id || "#{stem}-#{SecureRandom.hex(3)}")
         end
       end
     end

@@ -2,35 +2,36 @@
 
 module Server
   module Routes
-    # Signing in and out, and making the first administrator.
+    # Signing in and out, one's own password, and making the first administrator.
     module Sessions
-      # Failures for one sign-in name or address before a pause, and the pause, in seconds.
-      TRIES = 5
-      PAUSE = 60
-
       def self.registered(app)
         app.helpers Help
         app.get("/api/session") { json(session_view) }
 
         app.post "/api/session" do
-          raise Problem.new(429, "too-many-tries", "Too many failed sign-ins; wait a minute") if paused?(sent["login"])
+          found = Account.named(sent["login"])
+          browser = KnownBrowser.recognised(request.cookies[KnownBrowser::COOKIE], found)
+          good = SignInGuard.try(sent["login"], client_address, browser) { password_right?(found, sent["password"]) }
+          raise Problem.new(401, "wrong-sign-in", "The name or the password is wrong") unless good
 
-          found = Account.find_by("lower(login) = ?", sent["login"].downcase)
-          # A password is checked even for nobody, so that the answer takes as long either way.
-          good = BCrypt::Password.new(found&.password_digest || Help::NOBODY) == sent["password"]
-          unless found && good
-            note_failure(sent["login"])
-            raise Problem.new(401, "wrong-sign-in", "The name or the password is wrong")
-          end
           sign_in(found)
           json(session_view)
         end
 
         app.delete "/api/session" do
-          signed_in!
           @session.destroy!
           @session = nil
           response.delete_cookie(RequestHelp::COOKIE, path: "/")
+          # What the page has kept in the browser goes with the session.
+          headers "clear-site-data" => '"cache"'
+          json(session_view)
+        end
+
+        app.put "/api/session/password" do
+          good = SignInGuard.try(account.login, client_address, nil) { password_right?(account, sent["current"]) }
+          raise CobaltLedger::BadInput.at("/current", "is not your password") unless good
+
+          change_password
           json(session_view)
         end
 
@@ -55,22 +56,31 @@ module Server
             "csrf" => @session&.csrf, "setup_needed" => Account.none? }.compact
         end
 
+        # A password is checked even for nobody, so that the answer takes as long either way.
+        def password_right?(found, password)
+          # bcrypt stops at a NUL, and at 72 bytes: what comes after would not count.
+          whole = !password.include?("\0") && password.bytesize <= Account::PASSWORD_BYTES
+          (BCrypt::Password.new(found&.password_digest || NOBODY) == (whole ? password : "")) && whole && !found.nil?
+        end
+
         def sign_in(found)
           @session&.destroy
           @session, token = Session.start(found)
-          response.set_cookie(RequestHelp::COOKIE, value: token, path: "/", httponly: true, same_site: :lax,
-                                                   secure: request.ssl?, max_age: Session::LIFETIME)
+          keep_cookie(RequestHelp::COOKIE, token, Session::LIFETIME)
+          keep_cookie(KnownBrowser::COOKIE, KnownBrowser.token(found), KnownBrowser::LIFETIME)
         end
 
-        def paused?(login)
-          keys(login).any? { |key| FailureCount.over?(key, TRIES) }
+        # What is open elsewhere under the old password ends.
+        def change_password
+          found = Account.find(account.id)
+          found.update!(password: sent["password"])
+          found.sessions.where.not(id: @session.id).delete_all
+          keep_cookie(KnownBrowser::COOKIE, KnownBrowser.token(found), KnownBrowser::LIFETIME)
         end
 
-        def note_failure(login)
-          keys(login).each { |key| FailureCount.note(key, PAUSE) }
+        def keep_cookie(name, value, seconds)
+          response.set_cookie(name, value: value, path: "/", httponly: true, same_site: :lax, secure: ClientAddress.secure?(request.env), max_age: seconds)
         end
-
-        def keys(login) = ["login:#{login.downcase}", "address:#{request.ip}:#{login.downcase[0, 3]}"]
       end
     end
   end

@@ -37,7 +37,7 @@ module Server
 
     def policy
       _, document = CobaltLedger::Formats::PolicyJson.read(File.binread(File.join(FOLDER, "policy.json")), PolicyStore.instance.directory)
-      Edition.publish(document, by: "the demo", note: "The sample business")
+      Setup.first_edition(document, by: "the demo", note: "The sample business")
     end
 
     def records

@@ -25,13 +25,19 @@ module Server
       listed.merge("target" => target, "token" => token(before, after))
     end
 
-    # token: from the preview. Raises Problem when anything has moved on since.
+    # token: from the preview. Raises Problem when anything has moved on since. What it takes to work the import out is
+    # done before anybody is kept waiting; what it stood on is looked at once more when nobody else can write.
     def apply(token)
-      PolicyEditor::LOCK.synchronize do
-        target, before, after = outcome
-        raise Problem.new(412, "changed-meanwhile", "Things have changed since the preview; look at it again") unless token == token(before, after)
+      standing = PolicyStore.instance.standing
+      target, before, after = outcome
+      raise moved_on unless token == token(before, after)
 
-        target == "directory" ? keep_directory(after) : keep_policy(before, after)
+      PolicyEditor::LOCK.synchronize do
+        ActiveRecord::Base.transaction do
+          raise moved_on unless PolicyStore.instance.standing == standing
+
+          target == "directory" ? keep_directory(after) : keep_policy(before, after)
+        end
       end
       { "target" => PEOPLE.include?(@kind) ? "directory" : "change_set" }
     end
@@ -39,6 +45,8 @@ module Server
     PEOPLE = %w[directory people-ldif].freeze
 
     private
+
+    def moved_on = Problem.new(412, "changed-meanwhile", "Things have changed since the preview; look at it again")
 
     def token(before, after)
       Digest::SHA256.hexdigest([before, after].map { |document| CobaltLedger::Formats::CanonicalJson.digest(document) }.join)

@@ -21,11 +21,27 @@ module Server
       end
     end
 
+    # A new rule, placed among those there are at that moment. Returns its document.
+    def add_rule(rule)
+      exclusively do |_change_set, document|
+        placed = RulePlace.of(rule, document)
+        put("rule", placed["id"], placed, if_match: nil)
+      end
+    end
+
     # Several edits at once. revision: of the change set they were worked out against.
     def put_all(edits, revision:)
       exclusively do |change_set, document|
         check_revision(change_set, revision)
-        apply(change_set, document, edits)
+        apply(change_set, document, edits) if edits.any?
+      end
+    end
+
+    # Edits that are worked out from the policy as it stands, while nobody else can edit. The block is given the
+    # document and gives the Array of Edit. Returns it.
+    def work_out
+      exclusively do |change_set, document|
+        yield(document).tap { |edits| apply(change_set, document, edits) if edits.any? }
       end
     end
 
@@ -40,16 +56,19 @@ module Server
       end
     end
 
-    # Makes the pending policy the next edition. Returns the Edition.
-    def publish(revision:, note:)
+    # Makes the pending policy the next edition, and opens the next change set. edition: the number of the one that it
+    # was looked at on, or nil. Returns the Edition.
+    def publish(revision:, note:, edition: nil)
       exclusively do |change_set, document|
+        stands_on!(change_set, edition)
         check_revision(change_set, revision)
         raise Problem.new(422, "nothing-to-publish", "The change set holds no edit") if change_set.edits.empty?
 
         sound!(document)
-        edition = Edition.publish(document, by: @author, note: note)
-        change_set.update!(published_edition: edition.number)
-        edition
+        Edition.publish(document, by: @author, note: note).tap do |published|
+          change_set.update!(published_edition: published.number)
+          ChangeSet.open_on(published)
+        end
       end
     end
 
@@ -71,6 +90,14 @@ module Server
 
       raise Problem.new(412, "changed-meanwhile", "Somebody else changed “#{current['title'] || current['name']}” since you opened it",
                         current: current, current_etag: self.class.etag(current), yours: after)
+    end
+
+    # What is published stands on the edition in force, or it would undo what that one brought.
+    def stands_on!(change_set, edition)
+      newest = Edition.maximum(:number)
+      return if change_set.base_edition == newest && (edition.nil? || edition == newest)
+
+      raise Problem.new(412, "another-edition", "Edition #{newest} has come into force since you looked at the changes; look again")
     end
 
     def check_revision(change_set, revision)

@@ -2,10 +2,15 @@
 
 module Server
   # The compiled policies in memory: the edition in force, and the one with the pending edits.
-  # Each is built once and swapped whole; readers never see a half-built one.
+  # Each is built once and swapped whole; readers never see a half-built one. What is in force is asked of the database
+  # every time, and a compiled policy is only known under exactly what it was made from: so what any process has
+  # published is in force in all of them from then on.
   class PolicyStore
     # What a reader works with. document: policy document; engine: CobaltLedger::Decisions::Engine.
     State = Struct.new(:key, :document, :policy, :directory, :engine, keyword_init: true)
+
+    # Times the pending edits are read anew when somebody has edited meanwhile.
+    TRIES = 20
 
     # What others have worked out from the states, under keys of their own.
     attr_reader :memory
@@ -21,12 +26,7 @@ module Server
       @lock = Monitor.new
     end
 
-    # To be called when an edition or a directory was written; until then the newest ones are known.
-    def moved_on = @newest = nil
-
-    def directory
-      fetch([:directory, newest[1]]) { CobaltLedger::Formats::DirectoryJson.new(DirectoryVersion.newest.directory_document).directory }
-    end
+    def directory = directory_of(newest[1])
 
     # name: "in_force" or "pending". Returns a State.
     def state(name)
@@ -35,14 +35,28 @@ module Server
 
     def in_force
       number, people = newest
-      fetch([:in_force, number, people]) { |key| build(key, Edition.find_by!(number: number).policy_document) }
+      edition(number, people)
     end
 
+    # A change set is known by its revision; so that nothing of a later one is taken for it, its edits count only where
+    # it has not moved on by the time they have been read.
     def pending
-      change_set = ChangeSet.current
-      key = [:pending, change_set.id, change_set.revision, newest[1]]
-      fetch(key) { build(key, CobaltLedger::Changes::DocumentEdits.apply(in_force.document, change_set.changes)) }
+      TRIES.times do
+        change_set = ChangeSet.current
+        key = [:pending, change_set.id, change_set.revision, newest[1]]
+        found = fetch(key) do
+          changes = change_set.changes
+          next if ChangeSet.where(id: change_set.id, revision: change_set.revision, published_edition: nil).none?
+
+          build(key, CobaltLedger::Changes::DocumentEdits.apply(edition(change_set.base_edition, key.last).document, changes), key.last)
+        end
+        return found if found
+      end
+      raise Problem.new(503, "busy", "The change set is being edited by many at once; try again")
     end
+
+    # What exactly the policies stand on: two that are equal mean that nothing has moved on between.
+    def standing = [*newest, *ChangeSet.where(published_edition: nil).pick(:id, :revision)]
 
     # The pending policy as it would be with one subject as given, kept nowhere. kind: as in Changes::Edit.
     # Returns a State. Raises CobaltLedger::BadInput, with the faults of the subject told from where it stands.
@@ -64,9 +78,15 @@ module Server
     private
 
     # [number of the edition in force, version of the directory]
-    def newest = @newest ||= [Edition.maximum(:number), DirectoryVersion.maximum(:id)].freeze
+    def newest = ActiveRecord::Base.connection.select_rows("SELECT (SELECT max(number) FROM editions), (SELECT max(id) FROM directory_versions)").first
 
-    # One entry for each kind of state is kept: an older one is of no more use.
+    def edition(number, people) = fetch([:in_force, number, people]) { |key| build(key, Edition.find_by!(number: number).policy_document, people) }
+
+    def directory_of(version)
+      fetch([:directory, version]) { CobaltLedger::Formats::DirectoryJson.new(DirectoryVersion.find(version).directory_document).directory }
+    end
+
+    # One entry for each kind of state is kept: an older one is of no more use. What the block can't give is not kept.
     def fetch(key)
       kind = key.first
       current = @states[kind]
@@ -74,16 +94,14 @@ module Server
 
       # A monitor, not a mutex: building a policy asks for the directory, and the pending one for the one in force.
       @lock.synchronize do
-        value = yield(key)
-        @states = @states.merge(kind => [key, value])
-        value
+        yield(key)&.tap { |value| @states = @states.merge(kind => [key, value]) }
       end
     end
 
-    def build(key, document)
-      people = directory
+    def build(key, document, people)
+      directory = directory_of(people)
       policy = CobaltLedger::Formats::PolicyJson.build(document, shaped: true)
-      State.new(key: key, document: document, policy: policy, directory: people, engine: CobaltLedger::Decisions::Engine.new(policy, people)).freeze
+      State.new(key: key, document: document, policy: policy, directory: directory, engine: CobaltLedger::Decisions::Engine.new(policy, directory)).freeze
     end
   end
 end

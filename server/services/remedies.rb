@@ -21,14 +21,14 @@ module Server
     # All its edits or none. Raises Problem when anything has changed since the finding was proved: a remedy was worked
     # out for the rules as they were, and would undo what somebody did meanwhile.
     def take
-      revision = ChangeSet.current.revision
-      current!
-      rules = PolicyStore.instance.pending.document["rules"].to_h { |rule| [rule["id"], rule] }
-      edits = @remedy["edits"].map do |edit|
-        id = edit["rule"] ? edit["rule"]["id"] : edit["remove"]
-        CobaltLedger::Changes::Edit.new(kind: "rule", id: id, before: rules[id], after: edit["rule"])
+      PolicyEditor.new(@author).work_out do |document|
+        current!
+        rules = document["rules"].to_h { |rule| [rule["id"], rule] }
+        @remedy["edits"].map do |edit|
+          id = edit["rule"] ? edit["rule"]["id"] : edit["remove"]
+          CobaltLedger::Changes::Edit.new(kind: "rule", id: id, before: rules[id], after: edit["rule"])
+        end
       end
-      PolicyEditor.new(@author).put_all(edits, revision: revision)
       { "words" => @remedy["words"] }
     end
 

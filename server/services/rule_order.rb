@@ -7,16 +7,23 @@ module Server
       @author = author
     end
 
-    # ids: identifiers of all rules of that kind, the best rank first. The ranks that are in use are given anew.
+    # ids: identifiers of all rules of that kind, the best rank first. The ranks that are in use are given anew, to the
+    # rules as they are at that moment.
     def put(record_type, kind, ids)
-      rules = PolicyStore.instance.pending.document["rules"].select { |rule| rule["record_type"] == record_type && rule["kind"] == kind }
+      edits = PolicyEditor.new(@author).work_out do |document|
+        edits_for(document["rules"].select { |rule| rule["record_type"] == record_type && rule["kind"] == kind }, ids)
+      end
+      { "moved" => edits.size }
+    end
+
+    private
+
+    def edits_for(rules, ids)
       raise CobaltLedger::BadInput.at("/rules", "must name every rule of that kind once; somebody may have changed them meanwhile") unless ids.sort == rules.map { |rule| rule["id"] }.sort
 
       by_id = rules.to_h { |rule| [rule["id"], rule] }
-      edits = ids.zip(rules.map { |rule| rule["rank"] }.sort).reject { |id, rank| by_id[id]["rank"] == rank }
-                 .map { |id, rank| CobaltLedger::Changes::Edit.new(kind: "rule", id: id, before: by_id[id], after: by_id[id].merge("rank" => rank)) }
-      PolicyEditor.new(@author).put_all(edits, revision: ChangeSet.current.revision) if edits.any?
-      { "moved" => edits.size }
+      ids.zip(rules.map { |rule| rule["rank"] }.sort).reject { |id, rank| by_id[id]["rank"] == rank }
+         .map { |id, rank| CobaltLedger::Changes::Edit.new(kind: "rule", id: id, before: by_id[id], after: by_id[id].merge("rank" => rank)) }
     end
   end
 end

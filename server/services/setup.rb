@@ -7,8 +7,13 @@ module Server
 
     # Makes an empty policy and directory where there is none.
     def prepare
-      DirectoryVersion.keep(CobaltLedger::Formats::DirectoryJson.empty, by: "the installation") if DirectoryVersion.none?
-      Edition.publish(CobaltLedger::Formats::PolicyJson.empty("Our business"), by: "the installation", note: "Empty at the start") if Edition.none?
+      ActiveRecord::Base.transaction do
+        DirectoryVersion.keep(CobaltLedger::Formats::DirectoryJson.empty, by: "the installation") if DirectoryVersion.none?
+        first_edition(CobaltLedger::Formats::PolicyJson.empty("Our business"), by: "the installation", note: "Empty at the start") if Edition.none?
+      end
     end
+
+    # Puts the first policy in force, and opens the change set for the next.
+    def first_edition(document, by:, note:) = ChangeSet.open_on(Edition.publish(document, by: by, note: note))
   end
 end

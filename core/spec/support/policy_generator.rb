@@ -3,7 +3,7 @@
 # Makes small random policies and questions from a seed: every effect, kind of audience, reach, condition,
 # mask, label and baseline, and now and then a value of the wrong kind.
 class PolicyGenerator
-  FIELDS = %w[number stage count level agreed contact notes].freeze
+  FIELDS = %w[number stage count level agreed contact notes total].freeze
   MASKS = [{ "format" => "all" }, { "format" => "keep_last", "count" => 2 }, { "format" => "keep_first", "count" => 3 }, { "format" => "fixed_text", "text" => "on file" }].freeze
 
   PRECEDENCE = %w[strictest most_open first_in_order closest_audience no_overlap].freeze
@@ -18,7 +18,8 @@ class PolicyGenerator
     fields = [builders.field("number", "auto_number"),
               builders.field("stage", "choice", label: pick(%w[open internal]), options: %w[a b c].map { |id| { "id" => id, "name" => id } }),
               builders.field("count", "integer"), builders.field("level", "integer", label: label), builders.field("agreed", "yes_no", label: label),
-              builders.field("contact", label: label), builders.field("notes", label: label, section: "other")]
+              builders.field("contact", label: label), builders.field("notes", label: label, section: "other"),
+              builders.field("total", "computed", label: label, formula: "count * level")]
     fields.each { |field| field["baseline"] = state if field["id"] != "stage" && chance(0.2) }
     rules = Array.new(@random.rand(9)) { |index| rule(index) }
     fields.each { |field| field["precedence"] = pick(PRECEDENCE) if chance(0.1) }
@@ -82,7 +83,7 @@ class PolicyGenerator
 
   # Now and then a value that a rule gives to one field: [{"on" => field, ...}].
   def value_effects(fields)
-    id = (fields - ["number"]).first
+    id = (fields - %w[number total]).first
     return [] if id.nil? || !chance(0.3)
     return [{ "on" => id, "effect" => "clear" }] if chance(0.2)
 

@@ -95,7 +95,7 @@ class ReferenceResolver
     ordinary, guardrails = speaking.partition { |rule, _| rule["kind"] == "ordinary" }
     state = ruled(baseline(field), ordinary, field["precedence"] || @policy["precedence"])
     guardrails.sort_by { |rule, _| rule["rank"] }.each { |rule, _| state = stricter(state, given(rule)) }
-    closed(field, state)
+    closed(field, covered(field, state, ordinary))
   end
 
   def speaks?(rule, field)
@@ -243,6 +243,16 @@ class ReferenceResolver
     when "band" then [Math.log2(1_000_000.0 / mask["width"]).ceil, 0].max
     else 0
     end
+  end
+
+  # A computed field is covered like the most covered of what it is worked out from, unless a rule says how it is seen.
+  def covered(field, state, ordinary)
+    return state if field["formula"].nil? || ordinary.any? { |rule, outcome| outcome && given(rule)["visibility"] }
+
+    sources = field["formula"].scan(/[a-z_]+/).map { |id| state_of(@type["fields"].find { |each| each["id"] == id })["visibility"] }
+    words = ORDER["visibility"]
+    worst = sources.max_by { |word| words.index(word) }
+    words.index(worst) > words.index(state["visibility"]) ? state.except("mask", "replace").merge("visibility" => worst) : state
   end
 
   def closed(field, state)

@@ -22,6 +22,7 @@ module CobaltLedger
         @built = {}.compare_by_identity
         @beside = {}
         @rules_on = {}
+        @bearing_on = {}
         @matching = {}.compare_by_identity
         @plans = {}
         @speaking_of = {}
@@ -34,6 +35,15 @@ module CobaltLedger
 
       def document(rule) = @documents.fetch(rule.id)
       def rules_on(field) = @rules_on[field.id] ||= policy.rules_on(field, record_type.id).select(&:on?)
+
+      # Rules that can make a difference to a field: those on it, and for a computed one those on what it is worked out
+      # from, which it is no more open than.
+      def bearing_on(field)
+        @bearing_on[field.id] ||= begin
+          inputs = record_type.formulas.inputs_of(field.id)
+          inputs.empty? ? rules_on(field) : ([field] + inputs.map { |id| record_type.field(id) }).flat_map { |each| rules_on(each) }.uniq.sort_by { |rule| order[rule] }
+        end
+      end
 
       # What several detectors ask, worked out once.
       def once(name) = (@once ||= {}).fetch(name) { @once[name] = yield }
@@ -51,7 +61,7 @@ module CobaltLedger
       # Those of one mode and channel in which some rule that says so would stand otherwise in another mode or channel, of
       # which each is [mode, channel]. The block tells which rules matter.
       def cases_beside(field, mode, channel, ways, &matters)
-        rules = rules_on(field)
+        rules = bearing_on(field)
         telling = rules.each_with_index.select { |rule, _| matters.call(rule) }
         each_of(field, specs(field).select do |mask, users, (_, above, own, through, form, _)|
           own == mode && through == channel && telling.any? do |rule, index|
@@ -62,14 +72,14 @@ module CobaltLedger
 
       # Those in which all of some rules reach the person.
       def cases_with(field, *wanted, modes: nil)
-        places = wanted.map { |rule| rules_on(field).index { |each| each.equal?(rule) } }
+        places = wanted.map { |rule| bearing_on(field).index { |each| each.equal?(rule) } }
         wanted = places.sum { |place| 1 << place }
         each_of(field, specs(field).select { |mask, _, context| mask & wanted == wanted && (modes.nil? || modes.include?(context[2])) })
       end
 
       # The Case of the same people in another mode or channel; nil where no other rules speak of sight there.
       def case_beside(kase, mode, channel)
-        rules = rules_on(kase.field)
+        rules = bearing_on(kase.field)
         unit = kase.question.unit
         above = directory.with_above(:unit, unit)
         form = forms(rules).first && kase.question.form_id
@@ -151,7 +161,7 @@ module CobaltLedger
       # where most shows.
       def specs(field)
         @specs[field.id] ||= begin
-          rules = rules_on(field)
+          rules = bearing_on(field)
           contexts = contexts(rules).sort_by { |_, context| MODES.index(context[2]) }
           exact = by_person?(rules)
           seen = {}
@@ -167,7 +177,7 @@ module CobaltLedger
       end
 
       def case_of(field, spec)
-        @built[spec] ||= build_case(field, rules_on(field), *spec)
+        @built[spec] ||= build_case(field, bearing_on(field), *spec)
       end
 
       def writes? = @writes.nil? ? @writes = rules.any? { |rule| rule.contributions.any? { |each| each.values.any? || each.clears? } } : @writes
@@ -258,7 +268,7 @@ module CobaltLedger
       end
 
       # Rules on any of some fields, in the policy's order.
-      def speaking_of(fields) = @speaking_of[fields] ||= fields.flat_map { |field| rules_on(field) }.uniq.sort_by { |rule| order[rule] }
+      def speaking_of(fields) = @speaking_of[fields] ||= fields.flat_map { |field| bearing_on(field) }.uniq.sort_by { |rule| order[rule] }
 
       # A rule that clears what it hides has to be judged on all its fields.
       def needed(field, rules)

@@ -24,17 +24,21 @@ module CobaltLedger
       def stuck
         return [] if @changes.empty?
 
-        furthest = @influences.knots.map { |knot| search(knot) }
-        made = furthest.flatten
+        made = longest.flat_map { |runs| runs.first || [] }
         made.size == @changes.size ? [] : explain(made)
       end
+
+      # Could the longest run have left out others as well? Then it can't be told which of the changes was meant to stand.
+      def ambiguous? = longest.any? { |runs| runs.size > 1 }
 
       # True when the search gave up before it had tried everything.
       def gave_up? = @decisions > @budget
 
       private
 
-      # The longest run of allowed changes within one knot; all of them when an order exists.
+      # For each knot the longest runs of allowed changes, each another set of them; one that holds all when an order exists.
+      def longest = @longest ||= @influences.knots.map { |knot| search(knot) }
+
       # Depth first over sets of changes already made; a set is looked at once, whichever way it was reached.
       def search(knot)
         @seen = {}
@@ -44,14 +48,22 @@ module CobaltLedger
       end
 
       def descend(knot, made)
-        @furthest = made if made.size > @furthest.size
+        return false if @seen[made.sort]
+
+        note(made)
         return true if made.size == knot.size
-        return false if @seen[made.sort] || (@decisions += 1) > @budget
+        return false if (@decisions += 1) > @budget
 
         @seen[made.sort] = true
         open = open_ones(knot - made, made)
         harmless = open.find { |id| @influences.none?(id, knot - made - [id]) }
         (harmless ? [harmless] : open).any? { |id| descend(knot, made + [id]) }
+      end
+
+      def note(made)
+        size = @furthest.first&.size || 0
+        @furthest = [] if made.size > size
+        @furthest << made if made.size >= size
       end
 
       def open_ones(left, made)

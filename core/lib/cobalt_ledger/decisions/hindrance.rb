@@ -27,8 +27,16 @@ module CobaltLedger
         return rules.map { |rule| { "rule" => rule["id"], "words" => "#{rule['number']} “#{rule['title']}” gives #{kind}" } } if rules
         return [] if Blame.entries(@account, %w[rules guardrails]).any? { |entry| entry.dig("facets", facet, "verdict") == "won" }
 
-        first = Blame.entries(@account, %w[baseline]).reverse.find { |entry| entry["applies"] == "applies" && entry["gives"][facet] }
-        first && kinds.include?(first["gives"][facet]) ? [{ "words" => "#{first['words']} begins with #{first['gives'][facet]}" }] : []
+        first = beginning(facet, kinds)
+        first ? [{ "words" => "#{first['words']} begins with #{first['gives'][facet]}" }] : []
+      end
+
+      # The strictest of the baselines that speak of the facet, where it shuts; the label only where none of them does.
+      def beginning(facet, kinds)
+        speaking = Blame.entries(@account, %w[baseline]).select { |entry| entry["applies"] == "applies" && entry["gives"][facet] }
+        label, baselines = speaking.partition { |entry| entry["source"] == "label" }
+        shutting = (baselines.any? ? baselines : label).select { |entry| kinds.include?(entry["gives"][facet]) }
+        shutting.reverse.min_by { |entry| kinds.index(entry["gives"][facet]) }
       end
     end
   end

@@ -16,6 +16,9 @@ module CobaltLedger
       # Has a change no influence on any of the others?
       def none?(id, others) = others.none? { |other| @on[other].include?(id) }
 
+      # Has any of the other changes an influence on it?
+      def influenced?(id) = @on[id].any?
+
       # The changes, parted so that none in one part has an influence on any in another: Array of Array of identifiers.
       def knots
         left = @ids.dup

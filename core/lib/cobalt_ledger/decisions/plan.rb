@@ -72,15 +72,18 @@ module CobaltLedger
         placed = rules.to_h do |rule|
           [rule, rule.contributions.select(&:gives_facet?).map { |each| Slot::Entry.new(each, each.gives, test_index(each.test)) }]
         end.compare_by_identity
-        @slots = fields.map { |field| slot(field, baselines, placed) }
+        built = {}
+        @slots = fields.map { |field| built[field.id] || slot(field, baselines, placed, built) }
       end
 
-      def slot(field, baselines, placed)
+      # built: the slots made so far, by field; those of the inputs of a computed field are made with it.
+      def slot(field, baselines, placed, built)
         stages = Stages.new(field, mode, PrecedenceMethod[@policy.precedence_of(record_type, field)], @closeness, @policy.label(field.label).start)
         entries = @policy.rules_on(field, record_type.id).flat_map { |rule| placed[rule] || [] }
         rules, guardrails = entries.partition { |entry| !entry.source.guardrail? }
         computable = field.typed_when_incomplete? ? test_index(record_type.formulas.complete(field.id)) : nil
-        Slot.new(field, stages, (baselines[field.id] || []) + own_baseline(field), rules, guardrails, computable)
+        sources = (record_type.formulas.step_of(field.id)&.inputs || []).map { |id| built[id] || slot(record_type.field(id), baselines, placed, built) }
+        built[field.id] = Slot.new(field, stages, (baselines[field.id] || []) + own_baseline(field), rules, guardrails, computable: computable, sources: sources)
       end
 
       def own_baseline(field)

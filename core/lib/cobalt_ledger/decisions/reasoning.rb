@@ -123,10 +123,17 @@ module CobaltLedger
       def consistency(result)
         state = result.guarded
         entries = result.dropped.map do |facet, value, words|
-          state = state.with(facet => facet == :entry ? Facets::LOCKED : Facets::OPTIONAL)
+          state = state.with(**left_by(facet, result))
           { "words" => Words.capitalize(words), "facet" => facet.to_s, "dropped" => Facets.name(facet, value), "balance" => state.level }
         end
         { "stage" => "consistency", "entries" => entries, "balance" => result.final.level }
+      end
+
+      # What a facet is once consistency has taken something away: as in the end.
+      def left_by(facet, result)
+        return { facet => result.final.facet(facet) } unless facet == :visibility
+
+        { visibility: result.final.visibility, mask: result.final.mask, replace: result.final.replace }
       end
     end
   end

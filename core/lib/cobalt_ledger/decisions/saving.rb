@@ -8,11 +8,9 @@ module CobaltLedger
       # "masked", "locked", "required", "unsuitable", "unknown", "refused" or "unsettled"; rules: Array of {"id", "number", "title"}; words: for people.
       Refusal = Struct.new(:field, :kind, :words, :rules, keyword_init: true)
 
-      # accepted: true or false; stored: Hash of JSON values to store; refusals: Array of Refusal.
-      Verdict = Struct.new(:accepted, :stored, :refusals, :decision, keyword_init: true)
-
-      # Decisions made at most while looking for an order of the changes.
-      BUDGET = 4_000
+      # accepted: true or false; stored: Hash of JSON values to store; refusals: Array of Refusal; aside: Array of
+      # Typing::Aside, what was typed and is not stored.
+      Verdict = Struct.new(:accepted, :stored, :refusals, :decision, :aside, keyword_init: true)
 
       def initialize(engine)
         @engine = engine
@@ -21,21 +19,46 @@ module CobaltLedger
       # question: Question with the stored values (create or edit); changes: Hash of identifier to JSON value,
       # only what the client changed. Returns a Verdict; nothing is stored.
       def judge(question, changes)
-        refusals = unreadable(question.record_type, changes)
+        start = @engine.decide(question)
+        refusals = closed_to(start) + unreadable(question.record_type, changes)
         # The others are judged all the same, so that everything that is wrong is told at once.
-        changes = real_changes(question, changes.except(*refusals.map(&:field)))
-        refusals += forbidden(question, changes)
-        decision = @engine.decide(question.with(entered: changes))
-        refusals += unsettled(decision) + missing(decision, changes, refusals) + objections(decision)
+        typing = Typing.new(@engine, question, changes.except(*refusals.map(&:field)), start: start)
+        return untouched(question, start) if typing.changes.empty? && refusals.empty? && question.mode != "create"
+
+        decision = @engine.decide(question.with(entered: typing.kept))
+        refusals = cleared_up(refusals, question, decision, typing)
+        refusals += forbidden(question, typing)
+        refusals += unsettled(decision) + missing(decision, typing.kept, refusals) + objections(decision)
         return refused(question, refusals, decision) if refusals.any?
 
-        Verdict.new(accepted: true, stored: final(question, changes, decision), refusals: [], decision: decision)
+        Verdict.new(accepted: true, stored: final(question, typing.kept, decision), refusals: [], decision: decision, aside: typing.aside)
       end
 
       private
 
+      # Somebody to whom every field of a new record is closed has nothing to create.
+      def closed_to(start)
+        return [] unless start.question.mode == "create" && start.fields.values.none?(&:open?)
+
+        type = start.question.record_type
+        [Refusal.new(field: nil, kind: "locked", rules: [], words: "No field of a new #{type.noun} is open to you, so you can't create one")]
+      end
+
+      # A save that changes nothing leaves everything as it is, whatever rules would write by now.
+      def untouched(question, decision) = Verdict.new(accepted: true, stored: question.stored, refusals: [], decision: decision, aside: [])
+
+      # What can't be read matters no more where its field has closed since.
+      def cleared_up(refusals, question, decision, typing)
+        refusals.reject do |refusal|
+          next false unless refusal.kind == "unsuitable" && !decision[refusal.field].open?
+
+          influences = Influences.new(@engine.plan_for(question), typing.changes.keys | [refusal.field])
+          typing.aside << Typing::Aside.of(@engine, decision.question, refusal.field) if influences.influenced?(refusal.field)
+        end
+      end
+
       def refused(question, refusals, decision = nil)
-        Verdict.new(accepted: false, stored: question.stored, refusals: refusals, decision: decision)
+        Verdict.new(accepted: false, stored: question.stored, refusals: refusals, decision: decision, aside: [])
       end
 
       # What was stored and changed, and what rules wrote over it.
@@ -74,29 +97,13 @@ module CobaltLedger
         end
       end
 
-      # Changes that leave the stored value as it is are no changes; but writing a value into a field one can't see
-      # is judged even when it happens to be the stored one, or a program could guess a hidden value by trying.
-      def real_changes(question, changes)
-        start = @engine.decide(question)
-        changes.reject do |id, raw|
-          field = question.record_type.field(id)
-          seen = !start[id].hidden? && !start[id].masked?
-          # Emptying what a rule filled in is a change, though nothing is stored yet.
-          seen && !start.settled.written.key?(id) && Values.read(field, question.stored[id]) == field.parse(raw)
-        end
-      end
-
       # Fields that no order of the changes could have reached while they were open.
-      def forbidden(question, changes)
-        order = ChangeOrder.new(@engine, question, changes, BUDGET)
-        stuck = order.stuck
-        stuck.map do |id, decision, account|
+      def forbidden(question, typing)
+        typing.refused.map do |id, decision, account|
           name = question.record_type.field(id).name
-          next tangled(id, name) if order.gave_up?
-          next refusal(id, "hidden", "#{name} can't be set: it is hidden", account) if decision.hidden?
-
-          kind = decision.masked? ? "masked" : "locked"
-          refusal(id, kind, "#{name} can't be changed: it is #{kind}", account)
+          next tangled(id, name) if typing.gave_up?
+          kind = Typing.kind(decision)
+          refusal(id, kind, "#{name} can't be #{kind == 'hidden' ? 'set' : 'changed'}: it is #{kind}", account)
         end
       end
 

@@ -26,15 +26,17 @@ module CobaltLedger
       attr_reader :field, :stages, :states, :rules, :guardrails, :tests
 
       # states, rules, guardrails: Array of Entry; computable: index of the test that says whether the field can be
-      # worked out, for computed fields that may be typed otherwise.
-      def initialize(field, stages, states, rules, guardrails, computable = nil)
+      # worked out, for computed fields that may be typed otherwise; sources: Array of Slot, of the fields it is worked
+      # out from.
+      def initialize(field, stages, states, rules, guardrails, computable: nil, sources: [])
         @field = field
         @stages = stages
         @states = states
         @rules = rules
         @guardrails = guardrails
         @computable = computable
-        @tests = ((states + rules + guardrails).filter_map(&:test) + [computable].compact).uniq.sort.freeze
+        @sources = sources
+        @tests = ((states + rules + guardrails).filter_map(&:test) + [computable].compact + sources.flat_map(&:tests)).uniq.sort.freeze
         @memory = {}
         @ledgers = {}
         @fixed = FieldDecision.new(field, result([])) if @tests.empty?
@@ -67,13 +69,18 @@ module CobaltLedger
         @stages.run(sure(@states, outcomes).map(&:state), doubtful(@states, outcomes).map(&:state),
                     sure(rules, outcomes).map(&:source), doubtful(rules, outcomes).map(&:source),
                     (sure(guardrails, outcomes) + doubtful(guardrails, outcomes)).map(&:source),
-                    computed: @computable.nil? || outcomes[@computable] != false)
+                    computed: @computable.nil? || outcomes[@computable] != false, inputs: inputs(outcomes, except))
       end
 
       def sure(entries, outcomes) = entries.select { |entry| entry.test.nil? || outcomes[entry.test] }
       def doubtful(entries, outcomes) = entries.select { |entry| entry.test && outcomes[entry.test].nil? }
 
       private
+
+      # The strictest visibility among what the field is worked out from.
+      def inputs(outcomes, except)
+        @sources.map { |slot| except ? slot.result(outcomes, except: except).final.visibility : slot.decide(outcomes).state.visibility }.max
+      end
 
       # One number for the outcomes of the slot's own tests.
       def key(outcomes)

@@ -26,12 +26,15 @@ module CobaltLedger
       # sure_states, doubtful_states: partial States of baselines that apply, or whose category can't be read;
       # sure, doubtful: contributions of ordinary rules that hold, or can't be evaluated (in order of rank);
       # guardrails: contributions of guardrails that hold or can't be evaluated; computed: true while a computed field
-      # is worked out, false while it has to be typed. Returns a Result.
-      def run(sure_states, doubtful_states, sure, doubtful, guardrails, computed: true)
+      # is worked out, false while it has to be typed; inputs: the strictest visibility among what it is worked out from,
+      # nil where nothing is. Returns a Result.
+      def run(sure_states, doubtful_states, sure, doubtful, guardrails, computed: true, inputs: nil)
         start = baseline(sure_states, doubtful_states)
         ruled = rules(start, sure, doubtful)
         guarded = guard(ruled, guardrails)
-        final, dropped = consistent(guarded, computed)
+        # A rule that speaks of its sight says that the result may be seen so, whatever it is worked out from.
+        inputs = nil if !computed || sure.any? { |each| each.gives.visibility }
+        final, dropped = consistent(guarded, computed, inputs)
         Result.new(start, ruled, guarded, final, dropped, contested(sure + doubtful))
       end
 
@@ -67,8 +70,10 @@ module CobaltLedger
       end
 
       # Stage 4. Returns [State, Array of dropped].
-      def consistent(state, computed)
+      def consistent(guarded, computed, inputs = nil)
         dropped = []
+        state = covered_as(guarded, inputs)
+        dropped << [:visibility, guarded.visibility, "worked out from what is #{Facets.name(:visibility, inputs)}"] unless state.equal?(guarded)
         entry = state.entry
         forced = lock_reason(state, computed)
         if forced && entry == Facets::OPEN
@@ -84,6 +89,11 @@ module CobaltLedger
       end
 
       private
+
+      # What is worked out from something hidden is not seen either, or it would give it away.
+      def covered_as(state, inputs)
+        inputs.nil? || inputs <= state.visibility ? state : state.with(visibility: inputs, mask: nil, replace: false)
+      end
 
       def lock_reason(state, computed)
         return "computed by its formula, so it is locked" if @field.kind_name == "computed" && computed

@@ -21,6 +21,12 @@ module CobaltLedger
         values
       end
 
+      # Do two JSON values stand for the same value of a field? What can't be read is the same as nothing else.
+      def same?(field, one, other)
+        read = [one, other].map { |raw| read(field, raw) }
+        read.grep(Conditions::Unreadable).empty? && read.uniq.size == 1
+      end
+
       # Array of Fault for identifiers the record type does not know. layer: "stored" or "entered".
       def unknown(record_type, values, layer)
         values.keys.reject { |id| record_type.field(id) }

@@ -1,0 +1,77 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Decisions
+    # Parts what was typed into a form: what counts, and what does not.
+    #
+    # What counts is what could have been typed in some order while its fields were open. Somebody who types, and then
+    # changes their mind about something else, leaves values behind in fields that have closed since: these are put aside,
+    # and the record keeps what it holds there. A value in a field that nothing else that was typed could have opened was
+    # never typed into this form at all: it is forbidden. So it is where the values shut each other out, and it can't be
+    # told which of them was to stand.
+    class Typing
+      # A value put aside. kind: "hidden", "masked" or "locked"; account: reasoning of the field.
+      Aside = Struct.new(:field, :kind, :account) do
+        # For a field of a question, as it is decided there.
+        def self.of(engine, question, id)
+          decision = engine.decide(question, reasoning: [id])
+          new(question.record_type.field(id), Typing.kind(decision[id]), decision.reasoning[id])
+        end
+
+        # "Condition grade is hidden, by rule 7 Grades wait for a lead, so what was typed there is not saved"
+        def words
+          rules = Blame.rules(account, kind)
+          because = rules.empty? ? "" : ", by rule #{Words.list(rules.map { |rule| "#{rule['number']} #{rule['title']}" })}"
+          "#{field.name} is #{kind}#{because}, so what was typed there is not saved"
+        end
+      end
+
+      # Decisions made at most while looking for an order.
+      BUDGET = 4_000
+
+      # changes: what of the typing makes a difference, Hash of identifier to JSON value; kept: what of that counts;
+      # aside: Array of Aside; forbidden: Array of [identifier, FieldDecision, account].
+      attr_reader :changes, :kept, :aside, :forbidden
+
+      # question: Question without anything entered; typed: Hash of identifier to JSON value, all of known fields;
+      # start: the Decision before anything was typed.
+      def initialize(engine, question, typed, start: nil, budget: BUDGET)
+        @type = question.record_type
+        @changes = typed.empty? ? typed : real_changes(start || engine.decide(question), typed)
+        @order = ChangeOrder.new(engine, question, changes, budget)
+        @left = @order.stuck
+        @kept = changes.except(*@left.map(&:first))
+        # Something that was typed and taken back again may have opened a field too.
+        touched = @left.empty? ? nil : Influences.new(engine.plan_for(question), typed.keys)
+        closed, @forbidden = @left.partition { |id, decision, _| !decision.open? && touched.influenced?(id) }
+        @aside = closed.map { |id, decision, account| Aside.new(@type.field(id), Typing.kind(decision), account) }
+      end
+
+      # Why a field that is not open is not: "hidden", "masked" or "locked".
+      def self.kind(decision)
+        return "hidden" if decision.hidden?
+
+        decision.masked? ? "masked" : "locked"
+      end
+
+      # Was there too much to try? Then nothing is said to be allowed.
+      def gave_up? = @order.gave_up?
+
+      # What a save has to refuse, as forbidden: where it can't be told what was meant to stand, all that was left out.
+      def refused = gave_up? || @order.ambiguous? ? @left : forbidden
+
+      private
+
+      # What leaves a value as it is is no change; but writing into a field one can't see is one even when it happens to
+      # be the stored value, or a program could guess a hidden value by trying.
+      def real_changes(start, typed)
+        typed.reject do |id, raw|
+          field = @type.field(id)
+          seen = !start[id].hidden? && !start[id].masked?
+          # Emptying what a rule filled in is a change, though nothing is stored yet.
+          seen && !start.settled.written.key?(id) && Values.same?(field, start.question.stored[id], raw)
+        end
+      end
+    end
+  end
+end

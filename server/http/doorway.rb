@@ -1,0 +1,65 @@
+# frozen_string_literal: true
+
+module Server
+  # Stands before the application: what can't be read as a request at all is answered here, with a problem document,
+  # and no body is ever taken for a form. So the application only meets addresses and queries that are text.
+  class Doorway
+    # Longest query, in bytes, and the parameters it may hold.
+    QUERY_LIMIT = 32 * 1024
+    PARAMETER_LIMIT = 100
+
+    # What may be asked of pages; the API has its contract.
+    PAGE_METHODS = %w[GET HEAD].freeze
+
+    def initialize(app) = @app = app
+
+    def call(env)
+      check_path(env)
+      read_query(env)
+      # Bodies are JSON or nothing; Rack would otherwise read forms and files out of them before anybody has signed in.
+      env[Rack::RACK_REQUEST_FORM_HASH] = {}
+      env[Rack::RACK_REQUEST_FORM_PAIRS] = []
+      @app.call(env)
+    rescue Problem => e
+      answer(env, e)
+    rescue StandardError => e
+      Log.defect(e)
+      answer(env, Problem.defect)
+    end
+
+    private
+
+    def check_path(env)
+      path = env[Rack::PATH_INFO].to_s
+      raise Problem.new(400, "bad-address", "The address holds a per cent sign that stands for nothing") if path.match?(/%(?!\h\h)/n)
+
+      plain = Rack::Utils.unescape_path(path)
+      raise Problem.new(400, "not-utf8", "The address is not UTF-8") unless plain.force_encoding(Encoding::UTF_8).valid_encoding? && path.dup.force_encoding(Encoding::UTF_8).valid_encoding?
+      raise Problem.new(400, "bad-address", "The address holds a NUL character") if plain.include?("\0")
+      return if path.start_with?("/api/") || PAGE_METHODS.include?(env[Rack::REQUEST_METHOD])
+
+      raise Problem.new(405, "no-such-route", "There is nothing to #{env[Rack::REQUEST_METHOD].to_s.scrub[0, 20]} at this address")
+    end
+
+    # Reads the query flat, as the contract knows it: name to text, or to a list where a name comes twice.
+    def read_query(env)
+      text = env[Rack::QUERY_STRING].to_s
+      raise Problem.new(400, "bad-query", "The query is longer than #{QUERY_LIMIT} bytes") if text.bytesize > QUERY_LIMIT
+      raise Problem.new(400, "bad-query", "The query holds more than #{PARAMETER_LIMIT} parameters") if text.count("&") >= PARAMETER_LIMIT
+      raise Problem.new(400, "bad-query", "The query holds a per cent sign that stands for nothing") if text.match?(/%(?!\h\h)/n)
+
+      query = Rack::Utils.parse_query(text)
+      raise Problem.new(400, "not-utf8", "The query is not UTF-8") unless query.flatten(2).compact.all? { |part| part.to_s.valid_encoding? }
+
+      env[Rack::RACK_REQUEST_QUERY_STRING] = text
+      env[Rack::RACK_REQUEST_QUERY_HASH] = query
+    rescue ArgumentError, RangeError, Rack::QueryParser::ParameterTypeError, Rack::QueryParser::InvalidParameterError
+      raise Problem.new(400, "bad-query", "The query can't be read")
+    end
+
+    def answer(env, problem)
+      body = env[Rack::REQUEST_METHOD] == "HEAD" ? [] : [JSON.generate(problem.to_h)]
+      [problem.status, { "content-type" => "application/problem+json" }.merge(problem.headers), body]
+    end
+  end
+end

@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+module Server
+  # Slows guessing down. Every try counts before it is checked, so that many at once are no way round; one that succeeds
+  # is given back. A stranger can't turn the limits into a lock: tries are counted by name and address together, by
+  # address, and by name alone only far above what one address can reach; and a browser that has signed in as somebody
+  # before has a count of its own.
+  module SignInGuard
+    STORE = ActiveSupport::Cache::MemoryStore.new(size: 4 * 1024 * 1024)
+
+    # [tries, seconds] of one name from one address; of one address, whatever the name; of one name from anywhere.
+    PAIR = [5, 60].freeze
+    ADDRESS = [20, 60].freeze
+    NAME = [60, 600].freeze
+
+    module_function
+
+    # login: as typed; address: text or nil; browser: what the browser remembers of an earlier sign-in under this name,
+    # or nil. The block checks the password and tells whether it was right; returns that. Raises Problem when there
+    # have been too many tries.
+    def try(login, address, browser)
+      counts = browser ? { "browser:#{browser}" => PAIR } : counts_of(Account.fold(login), place(address))
+      over = counts.select { |key, (limit, seconds)| STORE.increment(key, 1, expires_in: seconds) > limit }
+      raise Problem.new(429, "too-many-tries", "Too many tries to sign in; wait a minute", again: over.values.map(&:last).max) if over.any?
+
+      yield.tap { |good| counts.each_key { |key| STORE.decrement(key, 1) } if good }
+    end
+
+    # Forgets everything, for specs.
+    def clear = STORE.clear
+
+    def counts_of(name, place) = { "pair:#{place}:#{name}" => PAIR, "address:#{place}" => ADDRESS, "name:#{name}" => NAME }
+    private_class_method :counts_of
+
+    # Whoever has one address of an IPv6 network mostly has them all (RFC 6177).
+    def place(address)
+      return "unknown" unless address
+
+      read = IPAddr.new(address)
+      read.ipv6? ? read.mask(64).to_s : read.to_s
+    rescue IPAddr::Error
+      "unknown"
+    end
+    private_class_method :place
+  end
+end
