@@ -59,7 +59,7 @@ RSpec.describe "Record types from files" do
       type = from_csv("\uFEFFName,Section,Kind,Options,Required,Label\r\nVisitor’s name,Request,text,,yes,internal\r\nDecision,Staff,choice,Open|Granted,no,confidential\r\n\r\n")
       expect(type["sections"].map { |section| section["name"] }).to eq(%w[Request Staff])
       expect(type["fields"]).to eq([
-                                     { "id" => "visitor_s_name", "name" => "Visitor’s name", "kind" => "text", "section" => "request", "label" => "internal",
+                                     { "id" => "visitor_s_name__51dddcd197", "name" => "Visitor’s name", "kind" => "text", "section" => "request", "label" => "internal",
                                        "baseline" => { "presence" => "required" } },
                                      { "id" => "decision", "name" => "Decision", "kind" => "choice", "section" => "staff", "label" => "confidential",
                                        "options" => [{ "id" => "open", "name" => "Open" }, { "id" => "granted", "name" => "Granted" }] }

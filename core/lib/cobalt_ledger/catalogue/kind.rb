@@ -12,8 +12,9 @@ module CobaltLedger
       # Raised by parse when a value is not of the kind.
       class Unsuitable < StandardError; end
 
-      # Longest text accepted in one field, in characters.
-      TEXT_LIMIT = 1_000_000
+      # Longest text accepted in a field that names no length of its own, and the longest that one may name, in characters.
+      TEXT_LIMIT = 10_000
+      LONGEST_TEXT = 1_000_000
 
       class << self
         def registry_namespace = CobaltLedger::Catalogue::Kinds
@@ -48,13 +49,14 @@ module CobaltLedger
 
         def unsuitable(message) = raise(Unsuitable, message)
 
-        def text(raw)
+        # limit: characters at most.
+        def text(raw, limit = TEXT_LIMIT)
           return nil if raw.nil?
 
           unsuitable("must be text") unless raw.is_a?(String)
           unsuitable("is not valid UTF-8") unless raw.valid_encoding?
           unsuitable("holds a NUL character") if raw.include?("\0")
-          unsuitable("is longer than #{TEXT_LIMIT} characters") if raw.size > TEXT_LIMIT
+          unsuitable("is longer than #{limit} characters") if raw.size > limit
           raw.match?(/\S/) ? raw : nil
         end
       end

@@ -63,14 +63,16 @@ module CobaltLedger
         section = row["section"] || "Details"
         { "id" => row["id"] || Identifier.from(row["name"], "_"), "name" => row["name"], "kind" => kind,
           "section" => Identifier.from(section), "section_name" => section, "label" => (row["label"] || "internal").downcase,
-          "options" => options(row["options"]), "help" => row["help"], "formula" => row["formula"],
+          "options" => options(row["options"], place), "help" => row["help"], "formula" => row["formula"],
           "numbering" => row["numbering"], "baseline" => required(row["required"], place) }.compact
       end
 
-      def options(text)
+      def options(text, place)
         return nil unless text
 
-        text.split("|").map(&:strip).reject(&:empty?).map { |option| { "id" => Identifier.from(option), "name" => option } }
+        names = text.split("|").map(&:strip).reject(&:empty?)
+        Identifier.alike(names).each { |words| @faults.add(place, "the options #{words}") }
+        names.map { |option| { "id" => Identifier.from(option), "name" => option } }
       end
 
       def required(text, place)

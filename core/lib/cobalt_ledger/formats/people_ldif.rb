@@ -106,7 +106,9 @@ module CobaltLedger
 
       # Adds what users name and no entry stands for.
       def with_named(nodes, attribute)
-        values = of_kind("user").flat_map { |entry| entry.all(@mapping["user"][attribute]) }
+        values = of_kind("user").flat_map { |entry| entry.all(@mapping["user"][attribute]) }.uniq
+        # Attributes of a directory are compared without regard to capitals (RFC 4517, caseIgnoreMatch), but not to more.
+        Identifier.alike(values.uniq(&:downcase)).each { |words| @faults.add("", "the #{attribute} #{words}") }
         known = nodes.map { |node| node["id"] }
         nodes + values.map { |value| { "id" => Identifier.from(value), "name" => value } }
                       .uniq { |item| item["id"] }.reject { |item| known.include?(item["id"]) }

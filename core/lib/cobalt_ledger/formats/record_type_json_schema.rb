@@ -5,9 +5,15 @@ module CobaltLedger
     # Reads a record type from a JSON Schema 2020-12 object definition.
     #
     # Properties become fields; a property that is itself an object becomes a section with the fields inside it.
-    # "required" gives the field a baseline of required, "readOnly" one of locked, "writeOnly" one of hidden.
+    # "required" gives the field a baseline of required, "readOnly" one of locked, "writeOnly" one of hidden; on an object
+    # the last two mean all fields inside it.
     # Extension keywords: "x-kind", "x-label", "x-section", "x-formula".
     class RecordTypeJsonSchema
+      # Fields of one record type at most, and definitions looked at for them: a few references to each other may
+      # otherwise stand for millions.
+      FIELDS = 2_000
+      VISITS = 10_000
+
       # text: String of bytes. Returns a record type document. Raises BadInput.
       def self.read(text, name: nil, id: nil)
         new(StrictJson.read(text), name, id).read
@@ -19,18 +25,14 @@ module CobaltLedger
         @id = id
         @faults = FaultList.new
         @sections = {}
-        @fields = []
+        @fields = {}
+        @visits = 0
       end
 
       def read
         raise BadInput.at("", "must be a JSON object") unless @schema.is_a?(Hash)
 
-        object = resolve(@schema, "", [])
-        unless object.is_a?(Hash) && object["type"] == "object" && object["properties"].is_a?(Hash)
-          @faults.add("", "must describe an object with properties") if @faults.empty?
-          @faults.raise_if_any!
-        end
-        walk(object, "", "details", "Details", [])
+        catch(:too_much) { read_object(resolve(@schema, "", [])) }
         @faults.add("/properties", "holds no field") if @fields.empty? && @faults.empty?
         @faults.raise_if_any!
         document
@@ -38,44 +40,61 @@ module CobaltLedger
 
       private
 
+      def read_object(object)
+        unless object.is_a?(Hash) && object["type"] == "object" && object["properties"].is_a?(Hash)
+          @faults.add("", "must describe an object with properties") if @faults.empty?
+          @faults.raise_if_any!
+        end
+        walk(object, "", "details", "Details", [], {})
+      end
+
       def document
         name = @name || text(@schema["title"]) || "Imported record"
         { "id" => @id || Identifier.from(name), "name" => name,
-          "sections" => @sections.select { |id, _| @fields.any? { |field| field["section"] == id } }
+          "sections" => @sections.slice(*@fields.values.map { |field| field["section"] }.uniq)
                                  .map { |id, title| { "id" => id, "name" => title } },
-          "fields" => @fields }
+          "fields" => @fields.values }
       end
 
-      def walk(object, pointer, section, title, path)
+      # inherited: what the objects around it say of all fields inside them.
+      def walk(object, pointer, section, title, path, inherited)
         @sections[section] ||= title
-        required = object["required"].is_a?(Array) ? object["required"] : []
+        required = object["required"].is_a?(Array) ? object["required"].to_set : Set.new
+        inherited = inherited.merge(object.slice("readOnly", "writeOnly").select { |_, value| value == true })
         object["properties"].each do |name, raw|
           place = "#{pointer}/properties/#{escape(name)}"
           property = resolve(raw, place, path) or next
           if property["type"] == "object"
-            inside(name, property, place, path + [raw["$ref"]].compact)
+            inside(name, property, place, path + [raw["$ref"]].compact, inherited)
           else
-            field(name, property, place, section, required.include?(name))
+            field(name, property.merge(inherited), place, section, required.include?(name))
           end
         end
       end
 
-      def inside(name, property, place, path)
+      def within_bounds!(pointer)
+        return if (@visits += 1) <= VISITS && @fields.size < FIELDS
+
+        @faults.add(pointer, "describes more than #{FIELDS} fields, or more than #{VISITS} definitions")
+        throw :too_much
+      end
+
+      def inside(name, property, place, path, inherited)
         return @faults.add(place, "an object must have properties") unless property["properties"].is_a?(Hash)
         return @faults.add(place, "objects nest deeper than 8") if path.size > 8 || place.scan("/properties/").size > 8
 
-        walk(property, place, Identifier.from(name), text(property["title"]) || humanise(name), path)
+        walk(property, place, Identifier.from(name), text(property["title"]) || humanise(name), path, inherited)
       end
 
       def field(name, property, place, section, required)
         id = Identifier.from(name.gsub(/([a-z0-9])([A-Z])/, '\1 \2'), "_")
-        return @faults.add(place, "two properties both become the field “#{id}”") if @fields.any? { |field| field["id"] == id }
+        return @faults.add(place, "two properties both become the field “#{id}”") if @fields.key?(id)
 
         kind = kind(property, place) or return
-        @fields << { "id" => id, "name" => text(property["title"]) || humanise(name), "kind" => kind,
-                     "section" => section_of(property, section), "label" => text(property["x-label"]) || "internal",
-                     "options" => options(kind, property, place), "help" => text(property["description"])&.slice(0, 4000),
-                     "formula" => text(property["x-formula"]), "baseline" => baseline(property, required) }.compact
+        @fields[id] = { "id" => id, "name" => text(property["title"]) || humanise(name), "kind" => kind,
+                         "section" => section_of(property, section), "label" => text(property["x-label"]) || "internal",
+                         "options" => options(kind, property, place), "help" => text(property["description"])&.slice(0, 4000),
+                         "formula" => text(property["x-formula"]), "baseline" => baseline(property, required) }.compact
       end
 
       def section_of(property, section)
@@ -110,6 +129,7 @@ module CobaltLedger
         values = property["enum"] || (property["items"].is_a?(Hash) ? property["items"]["enum"] : nil)
         return @faults.add("#{place}/enum", "must list texts") unless values.is_a?(Array) && values.compact.any? && values.compact.all?(String)
 
+        Identifier.alike(values.compact).each { |words| @faults.add("#{place}/enum", "the options #{words}") }
         values.compact.map { |value| { "id" => Identifier.from(value), "name" => value } }.uniq { |option| option["id"] }
       end
 
@@ -123,10 +143,12 @@ module CobaltLedger
 
       # Follows "$ref" within the document. Returns the definition, or nil when a fault was noted.
       def resolve(definition, pointer, path)
+        within_bounds!(pointer)
         return @faults.add(pointer, "must be an object") unless definition.is_a?(Hash)
 
         seen = path.dup
         while (target = definition["$ref"])
+          within_bounds!(pointer)
           return @faults.add("#{pointer}/$ref", "only references within the document can be followed") unless target.is_a?(String) && target.start_with?("#/")
           return @faults.add("#{pointer}/$ref", "refers to itself: #{(seen + [target]).join(' -> ')}") if seen.include?(target)
 

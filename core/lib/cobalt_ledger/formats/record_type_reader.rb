@@ -52,7 +52,7 @@ module CobaltLedger
         Catalogue::Field.new(id: hash["id"], name: hash["name"], kind: hash["kind"], section: hash["section"],
                              label: hash["label"], help: hash["help"], formula: hash["formula"], numbering: hash["numbering"],
                              refers_to: hash["refers_to"], baseline: hash["baseline"], typed_when_incomplete: hash["typed_when_incomplete"] || false,
-                             precedence: hash["precedence"],
+                             precedence: hash["precedence"], max_length: hash["max_length"] || Catalogue::Kind::TEXT_LIMIT,
                              options: (hash["options"] || []).map { |item| Catalogue::Option.new(id: item["id"], name: item["name"]).freeze })
       end
 
@@ -62,6 +62,7 @@ module CobaltLedger
         @faults.add("#{pointer}/options", "only choice fields have options") if !chooses && hash["options"]
         @faults.add("#{pointer}/typed_when_incomplete", "only computed fields can be typed when they can't be computed") if hash["typed_when_incomplete"] && hash["kind"] != "computed"
         @faults.add("#{pointer}/formula", "only computed fields have a formula") if hash["formula"] && hash["kind"] != "computed"
+        @faults.add("#{pointer}/max_length", "only text fields have a length") if hash["max_length"] && !%w[text long_text].include?(hash["kind"])
         ids = (hash["options"] || []).map { |option| option["id"] }
         @faults.add("#{pointer}/options", "an option's identifier is used twice") if ids.uniq.size < ids.size
       end

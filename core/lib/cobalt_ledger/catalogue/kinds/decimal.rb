@@ -23,11 +23,14 @@ module CobaltLedger
             value
           end
 
+          # Figures after the point that are shown in any case.
+          def least_places = 0
+
+          # As it is kept: nothing is rounded away.
           def display(value, _field)
-            sign = value.negative? ? "-" : ""
-            whole, fraction = (value.abs * 100).round.divmod(100)
-            digits = Integer.display(whole, nil)
-            fraction.zero? ? "#{sign}#{digits}" : format("%s%s.%02d", sign, digits, fraction)
+            whole, fraction = dump(value.abs).to_s.split(".")
+            fraction = fraction.to_s.ljust(least_places, "0")
+            "#{'-' if value.negative?}#{Integer.display(whole.to_i, nil)}#{".#{fraction}" unless fraction.empty?}"
           end
 
           def dump(value)

@@ -8,7 +8,7 @@ module CobaltLedger
         known_as "long_text", order: 2
         titled "long text"
 
-        def self.parse(raw, _field) = text(raw)
+        def self.parse(raw, field) = text(raw, field.max_length)
         def self.sample(_field) = "some lines of text"
       end
     end

@@ -14,8 +14,12 @@ module CobaltLedger
         private
 
         def cover(value, field)
-          match = field.display(value).match(/\A[^@\s]+@([^@\s]+\.[^@\s]+)\z/)
-          match && "#{COVER}@#{match[1]}"
+          name, domain, rest = field.display(value).split("@", 3)
+          return nil if rest || name.to_s.empty? || domain.nil? || "#{name}#{domain}".match?(/\s/)
+
+          # A point somewhere within; looked for with fixed searches, so that no text takes long.
+          within = domain[1..-2].to_s
+          within.include?(".") ? "#{COVER}@#{domain}" : nil
         end
       end
     end

@@ -17,10 +17,10 @@ module CobaltLedger
         private
 
         def cover(value, field)
-          words = field.display(value).split
-          return nil if words.any? { |word| word.grapheme_clusters.size < 2 } || words.size > WORDS
+          words = field.display(value).split(nil, WORDS + 1).map { |word| Graphemes.first(word, 2) }
+          return nil if words.size > WORDS || words.any? { |clusters| clusters.size < 2 }
 
-          words.map { |word| "#{word.grapheme_clusters.first}••••" }.join(" ")
+          words.map { |clusters| "#{clusters.first}••••" }.join(" ")
         end
       end
     end

@@ -24,12 +24,11 @@ module CobaltLedger
         private
 
         # Kept and covered are counted in grapheme clusters, so that no accent is torn off its letter.
+        # Only as much of the text is looked at as it takes, however long it is.
         def cover(value, field)
-          clusters = field.display(value).grapheme_clusters
-          clusters.size > count ? pick(clusters) : nil
+          clusters = Graphemes.first(field.display(value), count + 1)
+          clusters.size > count ? clusters.first(count).join + COVER : nil
         end
-
-        def pick(clusters) = clusters.first(count).join + COVER
       end
     end
   end

@@ -11,7 +11,10 @@ module CobaltLedger
 
         private
 
-        def pick(clusters) = COVER + clusters.last(count).join
+        def cover(value, field)
+          clusters = Graphemes.last(field.display(value), count + 1)
+          clusters.size > count ? COVER + clusters.last(count).join : nil
+        end
       end
     end
   end
