@@ -17,6 +17,6 @@ RSpec.configure do |config|
   config.define_derived_metadata(file_path: %r{/spec/server/}) { |metadata| metadata[:type] = :api }
   config.before(type: :api) do
     SampleDatabase.fresh
-    Server::FailureCount.clear
+    Server::SignInGuard.clear
   end
 end

@@ -31,7 +31,7 @@ module Server
         return true if env["rack.url_scheme"] == "https"
 
         peer = read(env["REMOTE_ADDR"])
-        peer && trusted?(peer) && env["HTTP_X_FORWARDED_PROTO"].to_s.split(",").last.to_s.strip == "https" ? true : false
+        !peer.nil? && trusted?(peer) && env["HTTP_X_FORWARDED_PROTO"].to_s.split(",").last.to_s.strip == "https"
       end
 
       private
@@ -48,7 +48,7 @@ module Server
 
         address = IPAddr.new(plain)
         address.ipv4_mapped? ? address.native : address
-      rescue IPAddr::Error, ArgumentError
+      rescue IPAddr::Error
         nil
       end
     end

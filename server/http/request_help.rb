@@ -13,6 +13,9 @@ module Server
     # The address the request comes from, or nil when it can't be told.
     def client_address = ClientAddress.of(request.env)
 
+    # What whoever asks may see of stored records.
+    def sight = @sight ||= Sight.new(account.person, network: client_address)
+
     # The policy state a request asks for: "in_force" (default) or "pending".
     def policy_state = PolicyStore.instance.state(params["state"] || "in_force")
 

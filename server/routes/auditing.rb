@@ -9,12 +9,12 @@ module Server
         register_findings(app)
         app.post "/api/ask/who" do
           allow!(:read)
-          json(Asking.new(asked_state, sent["question"].merge("field" => sent["field"])).who)
+          json(Asking.new(asked_state, sent["question"].merge("field" => sent["field"]), sight).who)
         end
 
         app.post "/api/ask/what-for" do
           allow!(:read)
-          json(Asking.new(asked_state, sent["question"].merge("field" => sent["field"])).what_for)
+          json(Asking.new(asked_state, sent["question"].merge("field" => sent["field"]), sight).what_for)
         end
 
         app.get "/api/precedence" do
@@ -25,7 +25,7 @@ module Server
         app.post "/api/precedence/preview" do
           allow!(:read)
           pending = PolicyStore.instance.pending
-          json(PrecedenceView.new(pending).preview(precedence_scope(pending).document(sent["precedence"]), sent["question"]))
+          json(PrecedenceView.new(pending).preview(precedence_scope(pending).document(sent["precedence"]), sent["question"], sight))
         end
 
         app.put "/api/precedence" do

@@ -30,7 +30,7 @@ module Server
         # The form somebody would get if the record type were as sent.
         app.post "/api/record-types/preview" do
           allow!(:read)
-          json(RecordTypePreview.new(sent["record_type"], sent["question"]).to_h)
+          json(RecordTypePreview.new(sent["record_type"], sent["question"], sight).to_h)
         end
 
         # The policy and the directory as documents, to be kept, compared or imported elsewhere.

@@ -8,12 +8,12 @@ module Server
         app.helpers Help
         app.get "/api/map" do
           allow!(:read)
-          json(MapView.new(policy_state, params).to_h)
+          json(MapView.new(policy_state, params, sight).to_h)
         end
 
         app.get "/api/map.csv" do
           allow!(:read)
-          view = MapView.new(policy_state, params)
+          view = MapView.new(policy_state, params, sight)
           content_type "text/csv", charset: "utf-8", header: "present"
           attachment "access-map-#{view.question.record_type.id}-#{view.question.mode}.csv"
           CobaltLedger::Formats::MapCsv.write(view.map)
@@ -21,7 +21,7 @@ module Server
 
         app.post "/api/reasoning" do
           allow!(:read)
-          json(ReasoningView.new(asked_state, sent["question"].merge("field" => sent["field"])).to_h)
+          json(ReasoningView.new(asked_state, sent["question"].merge("field" => sent["field"]), sight).to_h)
         end
 
         app.post "/api/rehearsal" do
@@ -43,7 +43,7 @@ module Server
       # Helpers of these routes.
       module Help
         def asked_state = PolicyStore.instance.state(sent["state"] || "in_force")
-        def rehearsal = Rehearsal.new(asked_state, sent["question"], dismissed: sent["dismissed"] || [])
+        def rehearsal = Rehearsal.new(asked_state, sent["question"], sight, dismissed: sent["dismissed"] || [])
       end
     end
   end

@@ -15,19 +15,18 @@ module Server
         end
 
         app.get "/api/records/:type" do
-          json(desk.list(params["type"], page: page, per_page: per_page, search: params["search"], sort: params["sort"],
-                                         descending: params["direction"] == "down"))
+          json(desk.list(params["type"]).page(page, per_page, search: params["search"], sort: params["sort"], descending: params["direction"] == "down"))
         end
 
         app.post "/api/records/:type" do
-          record = desk.create(params["type"], sent["unit"], sent["changes"], by: author)
-          headers "etag" => record.etag
-          json({ "number" => record.number, "etag" => record.etag }, 201)
+          allow!(:record)
+          json(saved(*desk.create(params["type"], sent["unit"], sent["changes"], by: author)), 201)
         end
 
         app.post "/api/records/:type/form" do
-          record, decision = desk.open(params["type"], sent["number"], sent["mode"], entered: sent["entered"] || {}, unit: sent["unit"])
-          json({ "form" => FormView.new(decision, desk.directory, dismissed: desk.dismissed(record) + (sent["dismissed"] || [])).to_h, "number" => record&.number, "etag" => record&.etag }.compact)
+          record, decision, forecast = desk.open(params["type"], sent["number"], sent["mode"], entered: sent["entered"] || {}, unit: sent["unit"])
+          form = FormView.new(decision, desk.directory, dismissed: desk.dismissed(record) + (sent["dismissed"] || [])).to_h
+          json({ "form" => form.merge(forecast.to_h), "number" => record&.number, "etag" => record&.etag }.compact)
         end
 
         app.get "/api/records/:type/people" do
@@ -36,14 +35,14 @@ module Server
         end
 
         app.post "/api/records/:type/:number/dismissals" do
+          allow!(:record)
           desk.dismiss(params["type"], params["number"], sent["offer"])
           json({}, 201)
         end
 
         app.patch "/api/records/:type/:number" do
-          record = desk.update(params["type"], params["number"], sent["changes"], if_match: if_match!, by: author)
-          headers "etag" => record.etag
-          json("number" => record.number, "etag" => record.etag)
+          allow!(:record)
+          json(saved(*desk.update(params["type"], params["number"], sent["changes"], if_match: if_match!, by: author)))
         end
       end
 
@@ -52,6 +51,13 @@ module Server
         def desk
           signed_in!
           @desk ||= RecordDesk.new(account.person, network: client_address)
+        end
+
+        # A saved record, with what of the changes was not stored.
+        def saved(record, aside)
+          headers "etag" => record.etag
+          { "number" => record.number, "etag" => record.etag,
+            "put_aside" => aside.map { |each| { "field" => each.field.id, "name" => each.field.name, "words" => each.words } } }.reject { |_, value| value == [] }
         end
 
         # Names to choose from in a person field: those that hold the text, a few at a time.

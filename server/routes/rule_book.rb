@@ -22,12 +22,12 @@ module Server
 
         app.post "/api/rules/preview" do
           allow!(:read)
-          json(RulePreview.new(RulePlace.of(sent["rule"], PolicyStore.instance.pending.document), sent["question"] || {}).to_h)
+          json(RulePreview.new(RulePlace.of(sent["rule"], PolicyStore.instance.pending.document), sent["question"] || {}, sight).to_h)
         end
 
         app.post "/api/rules/consequences" do
           allow!(:read)
-          json("sentences" => RulePreview.new(RulePlace.of(sent["rule"], PolicyStore.instance.pending.document), {}).consequences)
+          json("sentences" => RulePreview.new(RulePlace.of(sent["rule"], PolicyStore.instance.pending.document), {}, sight).consequences)
         end
 
         app.get "/api/rules/:id" do

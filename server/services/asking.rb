@@ -6,10 +6,10 @@ module Server
     # People named at most.
     NAMED = 100
 
-    # params: as QuestionReader, and "field".
-    def initialize(state, params)
+    # params: as QuestionReader, and "field"; sight: Sight of whoever asks.
+    def initialize(state, params, sight)
       @state = state
-      @reader = QuestionReader.new(state)
+      @reader = QuestionReader.new(state, sight)
       @question = @reader.read(params)
       @field = @question.record_type.field(params["field"]) or raise CobaltLedger::BadInput.at("/field", "#{@question.record_type.name} has no field “#{params['field']}”")
       @fixed = @reader.record || params["entered"]

@@ -5,6 +5,9 @@ module Server
   class DirectoryChanges
     NOUNS = { "users" => "User", "roles" => "Role", "groups" => "Group", "departments" => "Department", "units" => "Unit" }.freeze
 
+    # What a user can be put into or taken out of.
+    MEMBERSHIPS = { "roles" => "role", "groups" => "group", "department" => "department", "units" => "unit" }.freeze
+
     def initialize(before, after)
       @before = before
       @after = after
@@ -37,9 +40,22 @@ module Server
     end
 
     def differences(old, new)
-      (old.keys | new.keys).reject { |name| same?(old[name], new[name]) }.map do |name|
-        "#{name}: #{say(old[name])} becomes #{say(new[name])}"
+      (old.keys | new.keys).reject { |name| same?(old[name], new[name]) }.flat_map do |name|
+        MEMBERSHIPS.key?(name) ? memberships(name, Array(old[name]), Array(new[name])) : ["#{name}: #{say(old[name])} becomes #{say(new[name])}"]
       end
+    end
+
+    # Each right that goes or comes with a membership, on a line of its own.
+    def memberships(name, old, new)
+      (old - new).map { |id| "loses the #{MEMBERSHIPS[name]} #{called(name, id)}" } + (new - old).map { |id| "gains the #{MEMBERSHIPS[name]} #{called(name, id)}" }
+    end
+
+    # Names of roles, groups, departments and units, as before or as after.
+    def called(name, id)
+      list = name == "department" ? "departments" : name
+      @names ||= {}
+      @names[list] ||= [@before, @after].flat_map { |document| document[list] || [] }.to_h { |node| [node["id"], node["name"]] }
+      @names[list][id] || id
     end
 
     # A list that is empty and one that is left out mean the same.

@@ -5,12 +5,14 @@ module Server
   # seen, and what rules offer.
   class FormView
     # decision: CobaltLedger::Decisions::Decision; directory: for the names of people.
-    # ghosts: true to say where hidden fields would stand (for rehearsal only); dismissed: keys of offers not to be made.
-    def initialize(decision, directory, ghosts: false, dismissed: [])
+    # ghosts: true to say where hidden fields would stand (for rehearsal only); dismissed: keys of offers not to be made;
+    # made_up: identifiers of fields in which a made-up value stands.
+    def initialize(decision, directory, ghosts: false, dismissed: [], made_up: [])
       @decision = decision
       @directory = directory
       @ghosts = ghosts
       @dismissed = dismissed
+      @made_up = made_up
       @question = decision.question
       @type = @question.record_type
     end
@@ -49,7 +51,7 @@ module Server
       { "id" => field.id, "name" => field.name, "kind" => field.kind_name, "level" => decided.level, "required" => decided.required?,
         "help" => field.help, "options" => decided.open? ? options(field) : nil, "value" => decided.disclose(@decision.values[field.id]).first,
         "words" => words(field, decided), "mask_words" => decided.masked? ? decided.state.mask.words : nil,
-        "refers_to" => field.refers_to }.merge(decided.masked? ? {} : about_value(field)).compact
+        "refers_to" => field.refers_to, "made_up" => @made_up.include?(field.id) || nil }.merge(decided.masked? ? {} : about_value(field)).compact
     end
 
     def options(field)

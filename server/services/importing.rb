@@ -8,7 +8,8 @@ module Server
     SIZE_LIMIT = 8 * 1024 * 1024
     KINDS = %w[policy directory people-ldif fields-csv fields-json-schema].freeze
 
-    # kind: one of KINDS; content: bytes; options: "name", "mapping" (document), "replace" (drop what the file lacks).
+    # kind: one of KINDS; content: bytes; options: "name", "mapping" (document), "complete" (what a file of people is
+    # complete for, see PeopleMerge), "replace" (drop everything that the file lacks).
     def initialize(kind, content, options, author)
       raise Problem.new(413, "too-large", "A file may hold #{SIZE_LIMIT / 1024 / 1024} MiB at most") if content.bytesize > SIZE_LIMIT
 
@@ -60,25 +61,16 @@ module Server
     def directory_outcome
       before = DirectoryVersion.newest.directory_document
       read = @kind == "directory" ? CobaltLedger::Formats::DirectoryJson.read(@content)[1] : CobaltLedger::Formats::PeopleLdif.read(@content, @options["mapping"])
-      after = @options["replace"] ? CobaltLedger::Formats::DirectoryJson.empty.merge(read) : merged(before, read)
+      after = PeopleMerge.new(before, read, complete).document
       directory = CobaltLedger::Formats::DirectoryJson.build(after)
       policies_still_stand(directory)
       ["directory", before, after]
     end
 
-    def merged(before, read)
-      lists = CobaltLedger::Formats::DirectoryJson::LISTS.to_h do |list|
-        found = (before[list] || []).to_h { |item| [item["id"], item] }
-        (read[list] || []).each { |item| found[item["id"]] = found[item["id"]] ? over(found[item["id"]], item) : item }
-        [list, found.values]
-      end
-      CobaltLedger::Formats::DirectoryJson.empty.merge(lists)
-    end
+    def complete
+      return PeopleMerge::ALL if @options["replace"]
 
-    # What the file says of something known; what it leaves out or empty stays as it was.
-    def over(known, item)
-      said = item.reject { |_, value| value.respond_to?(:empty?) && value.empty? }
-      known.merge(said) { |_, old, new| new.is_a?(Hash) ? old.merge(new) : new }
+      @options["complete"] || PeopleMerge.usual(@kind, @options["mapping"])
     end
 
     # Nobody may be taken out of the directory while a rule, in force or pending, names them.

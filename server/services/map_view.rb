@@ -6,10 +6,11 @@ module Server
     # Columns in one map at most.
     COLUMN_LIMIT = 60
 
-    # params: as QuestionReader, and "audiences" ("role:courier,user:asha.brandt"; all roles when left out).
-    def initialize(state, params)
+    # params: as QuestionReader, and "audiences" ("role:courier,user:asha.brandt"; all roles when left out);
+    # sight: Sight of whoever looks.
+    def initialize(state, params, sight)
       @state = state
-      @reader = QuestionReader.new(state)
+      @reader = QuestionReader.new(state, sight)
       @question = @reader.read(params.merge("as" => "everyone:"))
       @keys = keys(params["audiences"])
       @map = CobaltLedger::Decisions::AccessMap.new(state.engine, @question, @keys.map { |key| @reader.audience(key) }, any_record: @reader.record.nil?)
@@ -28,7 +29,7 @@ module Server
 
     def to_h
       { "record_type" => @question.record_type.id, "unit" => @question.unit, "mode" => @question.mode,
-        "channel" => @question.channel, "record" => @reader.record&.number,
+        "channel" => @question.channel, "record" => @reader.record&.number, "made_up" => MadeUp.names(@reader),
         "columns" => @keys.zip(@map.columns).map { |key, principals| { "key" => key, "name" => principals.title } },
         "rows" => @map.rows.map { |id, cells| { "field" => id, "cells" => cells.map { |cell| cell(cell) } } } }.compact
     end

@@ -21,10 +21,10 @@ module Server
     end
 
     # What would change with another method somewhere: cells of the map, and findings. document: the policy with it;
-    # params: of the map.
-    def preview(document, params)
+    # params: of the map; sight: Sight of whoever looks.
+    def preview(document, params, sight)
       after = PolicyStore.instance.state_of(document)
-      { "cells" => cells(after, params), "findings" => findings(after, params["record_type"]) }
+      { "cells" => cells(after, params, sight), "findings" => findings(after, params["record_type"]) }
     end
 
     private
@@ -52,7 +52,7 @@ module Server
 
     def named(subject) = { "id" => subject.id, "name" => subject.name }
 
-    def cells(after, params) = MapView.differences(MapView.new(@state, params).to_h, MapView.new(after, params).to_h)
+    def cells(after, params, sight) = MapView.differences(MapView.new(@state, params, sight).to_h, MapView.new(after, params, sight).to_h)
 
     # Findings of the record type that come, go, or are settled otherwise.
     def findings(after, type)

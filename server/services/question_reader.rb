@@ -3,13 +3,16 @@
 module Server
   # Reads the question strip: who, on what, in which mode, from where, when.
   class QuestionReader
-    # looked_up: records that the decision asked for, by record type and number.
-    attr_reader :state, :record, :looked_up
+    # looked_up: records that the decision asked for, by record type and number; made_up: identifiers of the fields of
+    # the record in whose place a made-up value stands.
+    attr_reader :state, :record, :looked_up, :made_up
 
-    # state: PolicyStore::State.
-    def initialize(state)
+    # state: PolicyStore::State; sight: what the one who asks may see of stored records.
+    def initialize(state, sight)
       @state = state
+      @sight = sight
       @looked_up = {}
+      @made_up = []
     end
 
     # params: Hash with "record_type", "unit", "mode", "channel", "record" (number), "as" ("user:asha.brandt"), "form",
@@ -17,11 +20,13 @@ module Server
     # Returns a CobaltLedger Question. Raises CobaltLedger::BadInput.
     def read(params)
       type = record_type(params["record_type"])
-      @record = record_of(type, params["record"])
+      @record = record_of(type, params["record"], params["mode"])
+      seen = @record && @sight.of(@record, type)
+      @made_up = seen ? seen.made_up : []
       CobaltLedger::Decisions::Question.new(
         principals: audience(params["as"]), record_type: type, unit: unit(params["unit"]),
         mode: params["mode"] || "edit", channel: params["channel"] || "form", form: form(type, params["form"]),
-        stored: @record ? @record.values : {}, entered: entered(type, params["entered"] || {}), related: method(:related),
+        stored: seen ? seen.stored : {}, entered: entered(type, params["entered"] || {}), related: method(:related),
         locked: params.fetch("locked") { @record&.locked || false }, **circumstances(params)
       )
     end
@@ -76,11 +81,16 @@ module Server
 
     # Values of another record that a condition or a value looks up.
     def related(type, number)
-      (@looked_up[type] ||= {})[number] ||= Record.find_by(record_type: type, number: number)&.values
+      (@looked_up[type] ||= {})[number] ||= begin
+        known = state.policy.record_type(type)
+        known && Record.find_by(record_type: type, number: number)&.then { |record| @sight.of(record, known).stored }
+      end
     end
 
-    def record_of(type, number)
+    # Creating knows no stored record: one is only met through a mode that opens it.
+    def record_of(type, number, mode)
       return nil if number.nil? || number.empty?
+      raise CobaltLedger::BadInput.at("/record", "creating starts from nothing; choose another mode to look at #{type.noun} “#{number}”") if mode == "create"
 
       Record.find_by(record_type: type.id, number: number) or
         raise CobaltLedger::BadInput.at("/record", "there is no #{type.noun} “#{number}”")

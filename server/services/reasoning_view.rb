@@ -3,10 +3,10 @@
 module Server
   # Why one field is as it is for one person or audience: for a record, or for each outcome it can have without one.
   class ReasoningView
-    # params: as QuestionReader, and "field".
-    def initialize(state, params)
+    # params: as QuestionReader, and "field"; sight: Sight of whoever looks.
+    def initialize(state, params, sight)
       @state = state
-      @reader = QuestionReader.new(state)
+      @reader = QuestionReader.new(state, sight)
       @question = @reader.read(params)
       @field = @question.record_type.field(params["field"]) or
         raise CobaltLedger::BadInput.at("/field", "#{@question.record_type.name} has no field “#{params['field']}”")
@@ -17,7 +17,7 @@ module Server
       outcomes, complete = @fixed ? [[decided(@question, [])], true] : possible
       { "field" => @field.id, "name" => @field.name, "section" => @question.record_type.section(@field.section).name,
         "kind" => @field.kind.title, "label" => @state.policy.label(@field.label).name, "audience" => @question.principals.title,
-        "complete" => complete, "outcomes" => outcomes }
+        "complete" => complete, "outcomes" => outcomes, "made_up" => MadeUp.names(@reader) }.compact
     end
 
     private

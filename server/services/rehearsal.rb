@@ -3,10 +3,11 @@
 module Server
   # The live form as somebody would meet it: for one person or two side by side, with what the last keystroke changed.
   class Rehearsal
-    # state: PolicyStore::State; params: the question, as for QuestionReader; dismissed: keys of offers.
-    def initialize(state, params, dismissed: [])
+    # state: PolicyStore::State; params: the question, as for QuestionReader; sight: Sight of whoever rehearses;
+    # dismissed: keys of offers.
+    def initialize(state, params, sight, dismissed: [])
       @state = state
-      @reader = QuestionReader.new(state)
+      @reader = QuestionReader.new(state, sight)
       @params = params
       @question = @reader.read(params)
       @dismissed = dismissed
@@ -15,9 +16,10 @@ module Server
     # beside: whose form stands beside it ("user:..."), or nil; since: values typed before the last keystroke, or nil.
     def to_h(beside: nil, since: nil)
       other = beside && @question.with(principals: @reader.audience(beside), form: :own)
-      person(@question).merge(
-        "beside" => other && person(other), "differences" => other && lines(@question, other),
-        "changed" => since && lines(@question.with(entered: known(since)), @question)
+      counted = counting(@question)
+      person(counted).merge(
+        "beside" => other && person(counting(other)), "differences" => other && lines(counted.question, counting(other).question),
+        "changed" => since && lines(counting(@question.with(entered: known(since))).question, counted.question), "made_up" => MadeUp.names(@reader)
       ).compact
     end
 
@@ -33,14 +35,28 @@ module Server
       related = @reader.looked_up.transform_values(&:compact).reject { |_, records| records.empty? }
       raise CobaltLedger::BadInput.at("/as", "only a person can be asked about with a file") unless @question.principals.user_id
 
-      @question.to_h.merge(related.empty? ? {} : { "related" => related })
+      @question.to_h.merge({ "related" => related, "made_up" => @reader.made_up }.reject { |_, value| value.empty? })
     end
+
+    # A question with what counts of the typing, and what a save would do to the rest.
+    Counted = Struct.new(:question, :decision, :forecast)
 
     private
 
-    def person(question)
-      principals = question.principals
-      { "form" => FormView.new(@state.engine.decide(question), @state.directory, ghosts: true, dismissed: @dismissed).to_h, "person" => principals.title,
+    # As on the real form, what is typed counts where it could be typed.
+    def counting(question)
+      (@counted ||= {})[[question.principals, question.entered]] ||= begin
+        start = @state.engine.decide(question.with(entered: {}))
+        typing = CobaltLedger::Decisions::Typing.new(@state.engine, start.question, question.entered, start: start)
+        decision = typing.kept.empty? ? start : @state.engine.decide(question.with(entered: typing.kept))
+        Counted.new(decision.question, decision, SaveForecast.new(start, typing, decision))
+      end
+    end
+
+    def person(counted)
+      principals = counted.question.principals
+      form = FormView.new(counted.decision, @state.directory, ghosts: true, dismissed: @dismissed, made_up: @reader.made_up - counted.question.entered.keys).to_h
+      { "form" => form.merge(counted.forecast.to_h), "person" => principals.title,
         "roles" => principals.ids(:role).map { |id| @state.directory.name_of(:role, id) } }
     end
 

@@ -3,8 +3,9 @@
 module Server
   # What a rule would do, before it is kept: its sentence, its faults, and the cells of the map that change.
   class RulePreview
-    # rule: rule document; params: the question of the map that is looked at.
-    def initialize(rule, params)
+    # rule: rule document; params: the question of the map that is looked at; sight: Sight of whoever looks.
+    def initialize(rule, params, sight)
+      @sight = sight
       @rule = rule
       @params = params
       @pending = PolicyStore.instance.pending
@@ -38,7 +39,7 @@ module Server
     def changed(after)
       return [] unless @params["record_type"] == @rule["record_type"]
 
-      MapView.differences(MapView.new(@pending, @params).to_h, MapView.new(after, @params).to_h)
+      MapView.differences(MapView.new(@pending, @params, @sight).to_h, MapView.new(after, @params, @sight).to_h)
     end
   end
 end

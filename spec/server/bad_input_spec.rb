@@ -41,7 +41,7 @@ RSpec.describe "Bad input of any kind" do
           body = properties.keys.select { random.rand < 0.8 }.to_h { |name| [name, bend(name, bent, random)] }
           expect(call(method, path, body, if_match: "\"x\"")).to be_between(200, 499), "#{method} #{path} #{body}"
           sign_in("mairin") if template == "/api/session"
-          Server::FailureCount.clear
+          Server::SignInGuard.clear
         end
       end
     end

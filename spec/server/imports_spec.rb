@@ -50,16 +50,36 @@ RSpec.describe "Imports" do
   it "keeps of people it knows what the file does not say" do
     before = directory["users"].find { |user| user["id"] == "asha.brandt" }
     text = "dn: uid=asha.brandt,dc=x\nobjectClass: inetOrgPerson\nuid: asha.brandt\ncn: Asha Brandt-Holm\n"
-    expect(import("people-ldif", text)).to eq(200)
+    expect(import("people-ldif", text, complete: [])).to eq(200)
     expect(@preview["changes"]).to eq([{ "title" => "User Asha Brandt-Holm", "lines" => ["name: Asha Brandt becomes Asha Brandt-Holm"] }])
     call(:get, "/api/people?search=asha.brandt")
     expect(answer["items"].first.slice("roles", "groups", "units", "department")).to eq(before.slice("roles", "groups", "units", "department"))
+  end
+
+  it "takes away what a file that is complete for memberships no longer holds, and previews each right lost or gained" do
+    sparse = { "format" => "cobalt-ledger/directory", "version" => 1, "roles" => directory["roles"], "groups" => directory["groups"],
+               "users" => [{ "id" => "asha.brandt", "name" => "Asha Brandt", "roles" => ["courier"], "groups" => ["insurance-circle"] }] }
+    expect(import("directory", JSON.generate(sparse))).to eq(200)
+    expect(@preview["drops"]).to eq([])
+    expect(@preview["changes"].flat_map { |item| item["lines"] })
+      .to contain_exactly("loses the role Registrar", "gains the role Courier", "loses the group Loans Committee", "loses the department Registration", "loses the unit Tidewater House")
+    call(:get, "/api/people?search=asha.brandt")
+    expect(answer["items"].first.slice("roles", "groups", "units", "department")).to eq("roles" => ["courier"], "groups" => ["insurance-circle"], "units" => [])
+  end
+
+  it "takes for gone only what the mapping of a file speaks of" do
+    text = "dn: uid=asha.brandt,dc=x\nobjectClass: inetOrgPerson\nuid: asha.brandt\ncn: Asha Brandt\nemployeeType: Courier\n"
+    mapping = { "format" => "cobalt-ledger/people-mapping", "version" => 1, "user" => { "class" => "inetOrgPerson", "id" => "uid", "name" => "cn", "roles" => "employeeType" } }
+    expect(import("people-ldif", text, apply: false, mapping: mapping)).to eq(200), last_response.body
+    expect(@preview["changes"].flat_map { |item| item["lines"] }).to contain_exactly("loses the role Registrar", "gains the role Courier")
   end
 
   it "drops what the file lacks only when told to, and never what a rule still names" do
     smaller = directory.merge("users" => directory["users"].reject { |user| ["ivo.x", "juno.castlemaine"].include?(user["id"]) })
     import("directory", JSON.generate(smaller), apply: false)
     expect(titles("drops")).to be_empty
+    import("directory", JSON.generate(smaller), complete: %w[people], apply: false)
+    expect(titles("drops")).to eq(["User Juno Castlemaine"])
     import("directory", JSON.generate(smaller), replace: true)
     expect(titles("drops")).to eq(["User Juno Castlemaine"])
     without_role = smaller.merge("roles" => smaller["roles"].reject { |role| role["id"] == "courier" }, "users" => smaller["users"].map { |user| user.merge("roles" => user["roles"] - ["courier"]) })

@@ -117,7 +117,7 @@ RSpec.describe "Records under enforcement" do
       Thread.new do
         ActiveRecord::Base.connection_pool.with_connection do
           desk = Server::RecordDesk.new("asha.brandt")
-          Array.new(10) { desk.create("outgoing-loan", nil, { "borrower" => "B", "stage" => "enquiry" }, by: "Asha").number }
+          Array.new(10) { desk.create("outgoing-loan", nil, { "borrower" => "B", "stage" => "enquiry" }, by: "Asha").first.number }
         end
       end
     end.flat_map(&:value)

@@ -95,8 +95,8 @@ RSpec.describe "Rehearsal through the API" do
     expect(call(:post, "/api/rules/consequences", { rule: rule(effects: []) })).to eq(422)
   end
 
-  it "takes text of a megabyte, from right to left and with combining marks, and loses none of it" do
-    ["x" * 1_000_000, "שלום עולם", "e\u0301a\u0308 \u{1F3FA}", "\u202Eabc"].each do |text|
+  it "takes text as long as its field, from right to left and with combining marks, and loses none of it" do
+    ["x" * 10_000, "שלום עולם", "e\u0301a\u0308 \u{1F3FA}", "\u202Eabc"].each do |text|
       expect(call(:post, "/api/rehearsal", ask(entered: { packing: text }))).to eq(200)
       expect(field("packing")["value"]).to eq(text)
     end

@@ -80,7 +80,7 @@ RSpec.configure do |config|
     raise "the front end is not built: run bin/prepare" unless File.file?(File.join(Server::Application::DIST, "index.html"))
 
     SampleDatabase.fresh
-    Server::FailureCount.clear
+    Server::SignInGuard.clear
   end
   config.after(type: :feature) do |example|
     page.driver.save_screenshot(File.join(Dir.tmpdir, "cobalt-failed-#{example.full_description[0, 60].gsub(/\W+/, '-')}.png")) if example.exception

@@ -33,7 +33,8 @@ RSpec.describe CobaltLedger::Decisions::Typing do
     verdict = judge(jobs, { "lead" => "ilka", "grade" => "fair", "hours" => 9, "plan" => "x" }, mode: "create")
     expect(verdict.accepted).to be(true)
     expect(verdict.stored.compact).to eq("lead" => "ilka")
-    expect(verdict.aside.map(&:words)).to contain_exactly("Grade is hidden, by rule 1 Grades wait for a lead, so what was typed there is not saved", a_string_starting_with("Hours is hidden"), a_string_starting_with("Plan is locked"))
+    expect(verdict.aside.map(&:words)).to contain_exactly("Grade is hidden, by rule 1 Grades wait for a lead, so what was typed there is not saved",
+                                                          a_string_starting_with("Hours is hidden"), a_string_starting_with("Plan is locked"))
   end
 
   it "takes a value that can't be read for nothing once its field has closed" do

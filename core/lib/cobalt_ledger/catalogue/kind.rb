@@ -45,6 +45,10 @@ module CobaltLedger
         # A value shown beside the field's name where a rule is written, so that a wrong pick is noticed.
         def sample(_field) = ""
 
+        # A made-up JSON value, where the stored one is not to be shown: the same for every record. nil where none can be
+        # made up from the field alone.
+        def stand_in(_field) = nil
+
         private
 
         def unsuitable(message) = raise(Unsuitable, message)

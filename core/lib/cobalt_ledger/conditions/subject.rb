@@ -19,6 +19,9 @@ module CobaltLedger
       def family = kind.family
       def kind_name = kind.registered_name
       def option(option_id) = options.find { |option| option.id == option_id }
+      # Longest text, in characters.
+      def max_length = Catalogue::Kind::TEXT_LIMIT
+
       def parse(raw) = kind.parse(raw, self)
       def dump(value) = value.nil? ? nil : kind.dump(value)
       def display(value) = value.nil? ? "blank" : kind.display(value, self)

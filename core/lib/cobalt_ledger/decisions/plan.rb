@@ -82,8 +82,14 @@ module CobaltLedger
         entries = @policy.rules_on(field, record_type.id).flat_map { |rule| placed[rule] || [] }
         rules, guardrails = entries.partition { |entry| !entry.source.guardrail? }
         computable = field.typed_when_incomplete? ? test_index(record_type.formulas.complete(field.id)) : nil
-        sources = (record_type.formulas.step_of(field.id)&.inputs || []).map { |id| built[id] || slot(record_type.field(id), baselines, placed, built) }
-        built[field.id] = Slot.new(field, stages, (baselines[field.id] || []) + own_baseline(field), rules, guardrails, computable: computable, sources: sources)
+        states = (baselines[field.id] || []) + own_baseline(field)
+        built[field.id] = Slot.new(field, stages, states, rules, guardrails, computable: computable, sources: sources(field, baselines, placed, built))
+      end
+
+      # Slots of what a computed field is worked out from.
+      def sources(field, baselines, placed, built)
+        inputs = record_type.formulas.step_of(field.id)&.inputs || []
+        inputs.map { |id| built[id] || slot(record_type.field(id), baselines, placed, built) }
       end
 
       def own_baseline(field)

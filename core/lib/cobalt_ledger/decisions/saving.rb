@@ -102,6 +102,7 @@ module CobaltLedger
         typing.refused.map do |id, decision, account|
           name = question.record_type.field(id).name
           next tangled(id, name) if typing.gave_up?
+
           kind = Typing.kind(decision)
           refusal(id, kind, "#{name} can't be #{kind == 'hidden' ? 'set' : 'changed'}: it is #{kind}", account)
         end

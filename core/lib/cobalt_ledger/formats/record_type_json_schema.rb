@@ -92,9 +92,9 @@ module CobaltLedger
 
         kind = kind(property, place) or return
         @fields[id] = { "id" => id, "name" => text(property["title"]) || humanise(name), "kind" => kind,
-                         "section" => section_of(property, section), "label" => text(property["x-label"]) || "internal",
-                         "options" => options(kind, property, place), "help" => text(property["description"])&.slice(0, 4000),
-                         "formula" => text(property["x-formula"]), "baseline" => baseline(property, required) }.compact
+                        "section" => section_of(property, section), "label" => text(property["x-label"]) || "internal",
+                        "options" => options(kind, property, place), "help" => text(property["description"])&.slice(0, 4000),
+                        "formula" => text(property["x-formula"]), "baseline" => baseline(property, required) }.compact
       end
 
       def section_of(property, section)

@@ -18,6 +18,7 @@ module CobaltLedger
         end
 
         def self.display(value, field) = field.option(value)&.name || value
+        def self.stand_in(field) = field.options.first&.id
         def self.sample(field) = field.options.first(3).map(&:name).join(", ")
       end
     end

@@ -22,6 +22,7 @@ module CobaltLedger
 
         def self.display(value, _field) = value.strftime("%-d %b %Y")
         def self.dump(value) = value.iso8601
+        def self.stand_in(_field) = "2026-03-31"
         def self.sample(_field) = "31 Mar 2026"
       end
     end

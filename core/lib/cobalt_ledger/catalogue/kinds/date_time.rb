@@ -25,6 +25,7 @@ module CobaltLedger
 
         def self.display(value, _field) = value.strftime("%-d %b %Y %H:%M")
         def self.dump(value) = value.iso8601
+        def self.stand_in(_field) = "2026-03-31T14:10:00Z"
         def self.sample(_field) = "31 Mar 2026 14:10"
       end
     end

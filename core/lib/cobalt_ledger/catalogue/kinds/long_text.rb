@@ -9,6 +9,7 @@ module CobaltLedger
         titled "long text"
 
         def self.parse(raw, field) = text(raw, field.max_length)
+        def self.stand_in(field) = "made up"[0, field.max_length]
         def self.sample(_field) = "some lines of text"
       end
     end

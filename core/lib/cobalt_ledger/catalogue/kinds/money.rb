@@ -10,6 +10,7 @@ module CobaltLedger
 
         def self.least_places = 2
 
+        def self.stand_in(_field) = 12_500
         def self.sample(_field) = "12,500.00"
       end
     end

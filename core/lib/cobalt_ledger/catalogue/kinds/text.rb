@@ -14,6 +14,7 @@ module CobaltLedger
           value
         end
 
+        def self.stand_in(field) = "made up"[0, field.max_length]
         def self.sample(field) = "some #{field.name.downcase}"
       end
     end

@@ -18,6 +18,7 @@ module CobaltLedger
         end
 
         def self.display(value, _field) = value ? "yes" : "no"
+        def self.stand_in(_field) = true
         def self.sample(_field) = "yes"
       end
     end

@@ -1,0 +1,103 @@
+# frozen_string_literal: true
+
+module Server
+  # One page of the records of a type, as one person may see them. Without a search or an order of its own a page is cut
+  # by the database, and only its records are decided; searching and sorting see what the person may see, so every record
+  # has to be decided for them, within a budget.
+  class RecordList
+    # Records decided at most for one search or sort.
+    BUDGET = 20_000
+
+    # Records read at once.
+    BATCH = 500
+
+    # One record decided. words: Hash of field identifier to what the person reads; keys: the same to what it sorts by.
+    Row = Struct.new(:number, :unit, :words, :masked, :keys, keyword_init: true) do
+      def to_view = { "number" => number, "unit" => unit, "words" => words, "masked" => masked }
+    end
+
+    # type: RecordType; directory: for names. The block decides a record: Record to Decision.
+    def initialize(type, directory, &decide)
+      @type = type
+      @directory = directory
+      @decide = decide
+    end
+
+    # page, per_page: Integer; search: text or nil; sort: field identifier or nil. Returns the page as it is sent;
+    # "beyond" tells how many records were left out of a search or sort.
+    def page(page, per_page, search: nil, sort: nil, descending: false)
+      search = search.to_s.strip.downcase
+      rows, total = search.empty? && sort.nil? ? cut(page, per_page) : looked_through(page, per_page, search, sort, descending)
+      { "columns" => columns(rows), "total" => total, "page" => page, "per_page" => per_page, "rows" => rows.map(&:to_view),
+        "beyond" => @beyond&.positive? ? @beyond : nil }.compact
+    end
+
+    private
+
+    def records = Record.where(record_type: @type.id).order(:number)
+
+    def cut(page, per_page)
+      [records.offset((page - 1) * per_page).limit(per_page).map { |record| row(record) }, records.count]
+    end
+
+    def looked_through(page, per_page, search, sort, descending)
+      @beyond = [records.count - BUDGET, 0].max
+      rows = all_rows.select { |row| search.empty? || row.words.values.any? { |text| text.to_s.downcase.include?(search) } }
+      rows = sorted(rows, sort, descending) if sort
+      [rows.slice((page - 1) * per_page, per_page) || [], rows.size]
+    end
+
+    # By number, in batches: nobody's whole list has to stand in memory at once but for what is shown of it.
+    def all_rows
+      found = []
+      last = ""
+      while found.size < BUDGET
+        batch = records.where("number > ?", last).limit([BATCH, BUDGET - found.size].min).to_a
+        break if batch.empty?
+
+        found.concat(batch.map { |record| row(record) })
+        last = batch.last.number
+      end
+      found
+    end
+
+    def row(record)
+      decision = @decide.call(record)
+      shown = @type.list_fields.reject { |id| decision[id].hidden? }
+      told = shown.to_h { |id| [id, told(@type.field(id), decision)] }
+      Row.new(number: record.number, unit: record.unit, words: told.transform_values(&:first), keys: told.transform_values(&:last), masked: shown.select { |id| decision[id].masked? })
+    end
+
+    # [what the person reads, what it sorts by]; both nil where there is nothing to read.
+    def told(field, decision)
+      value = decision.values[field.id]
+      disclosed = decision[field.id].disclose(value).first
+      return [nil, nil] if disclosed.nil?
+      return [disclosed, [1, disclosed.downcase]] if decision[field.id].masked?
+
+      words = field.say(value, @directory)
+      [words, [0, sortable(field, value, words)]]
+    end
+
+    # Figures by size, days and moments by time; all else by what is read.
+    def sortable(field, value, words)
+      case field.family
+      when :date then value.jd.to_r
+      when :number, :time then value.to_r
+      else words.downcase
+      end
+    end
+
+    def columns(rows)
+      @type.list_fields.select { |id| rows.empty? || rows.any? { |row| row.words.key?(id) } }
+           .map { |id| { "id" => id, "name" => @type.field(id).name, "kind" => @type.field(id).kind_name } }
+    end
+
+    # Blanks come last either way.
+    def sorted(rows, sort, descending)
+      filled, blank = rows.partition { |row| row.keys[sort] }
+      filled.sort_by!.with_index { |row, index| [row.keys[sort], index] }
+      (descending ? filled.reverse : filled) + blank
+    end
+  end
+end

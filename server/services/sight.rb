@@ -1,0 +1,70 @@
+# frozen_string_literal: true
+
+module Server
+  # What somebody who looks at the policy gets to see of stored records, in rehearsal, map, reasoning and questions: the
+  # values they may see themselves, by the edition in force, in a mode that opens the record. In the place of all others
+  # stand made-up values of the field's kind, the same for every record, so that they tell nothing.
+  class Sight
+    # Modes of which one that shows a value is enough.
+    MODES = %w[view edit].freeze
+
+    # What was looked at. stored: Hash of identifier to JSON value; made_up: Array of identifiers of fields.
+    Seen = Struct.new(:stored, :made_up)
+
+    # Sees nothing of its own.
+    def self.none = new(nil)
+
+    # person: identifier of the directory user who looks, or nil for nobody; network: the address they come from, or nil.
+    def initialize(person, network: nil, at: Time.now)
+      @state = PolicyStore.instance.in_force
+      @principals = person && @state.directory.find(:user, person) ? @state.directory.principals_of(person) : nil
+      @network = network && CobaltLedger::Conditions::NetworkKind.parse(network, nil)
+      @at = at
+    end
+
+    # record: Record; type: the RecordType it is looked at as, which may have edits that are not in force. Returns Seen.
+    def of(record, type)
+      stored = record.values
+      shown = shown(record, stored)
+      values, made_up = type.fields.reject { |field| field.kind_name == "computed" && !field.typed_when_incomplete? }.each_with_object([{}, []]) do |field, (found, invented)|
+        id = field.id
+        next found[id] = stored[id] if field.kind_name == "auto_number" || shown[id] == :shown
+        next if shown[id] == :masked && stored[id].nil?
+
+        found[id] = made_up(field)
+        invented << id
+      end
+      Seen.new(values.compact, made_up + worked_out(type, made_up))
+    end
+
+    private
+
+    # Hash of identifier to :shown, :masked or nothing.
+    def shown(record, stored)
+      return {} unless @principals && (type = @state.policy.record_type(record.record_type))
+
+      decisions = MODES.map { |mode| @state.engine.decide(question(type, record, stored, mode)) }
+      type.fields.to_h do |field|
+        found = decisions.map { |decision| decision[field.id] }
+        [field.id, found.any? { |each| !each.hidden? && !each.masked? } ? :shown : (:masked unless found.all?(&:hidden?))]
+      end
+    end
+
+    def question(type, record, stored, mode)
+      CobaltLedger::Decisions::Question.new(principals: @principals, record_type: type, unit: record.unit, mode: mode, stored: stored, at: @at, network: @network,
+                                            locked: record.locked, related: ->(other, number) { Record.find_by(record_type: other, number: number)&.values })
+    end
+
+    # Computed fields that come of made-up values.
+    def worked_out(type, made_up) = type.formulas.steps.map { |step| step.field.id }.select { |id| type.formulas.inputs_of(id).intersect?(made_up) }
+
+    # A person has to be one of the directory, a record one that there is.
+    def made_up(field)
+      case field.family
+      when :person then @state.directory.users.map(&:id).min
+      when :reference then (@references ||= {})[field.refers_to] ||= Record.where(record_type: field.refers_to).minimum(:number)
+      else field.kind.stand_in(field)
+      end
+    end
+  end
+end
