@@ -5,33 +5,62 @@ require "fileutils"
 require "optparse"
 require_relative "../server/main"
 
-options = { host: "127.0.0.1", port: 4600 }
+options = { host: "127.0.0.1", port: 4600, proxies: ENV.fetch("COBALT_TRUSTED_PROXIES", "").split(/[\s,]+/) }
 begin
   OptionParser.new do |parser|
     parser.banner = "Usage: bin/serve [options]"
     parser.on("--port N", Integer, "port, 4600 by default") { |value| options[:port] = value }
     parser.on("--host ADDRESS", "address to listen on, 127.0.0.1 by default") { |value| options[:host] = value }
     parser.on("--database FILE", "file of the database, var/ledger.sqlite3 by default") { |value| options[:database] = value }
+    parser.on("--trusted-proxy CIDR", "addresses of a proxy whose X-Forwarded-For is believed; none by default; may be given again") { |value| options[:proxies] << value }
     parser.on("--demo", "with the sample business") { options[:demo] = true }
     parser.on("--fresh", "loads the sample business anew") { options[:fresh] = true }
   end.parse!
-rescue OptionParser::ParseError => e
+  Server::ClientAddress.trust(options[:proxies])
+rescue OptionParser::ParseError, IPAddr::Error => e
   warn e.message
   exit 2
 end
 
-database = options[:database] || File.join(Server::ROOT, "var", options[:demo] ? "demo.sqlite3" : "ledger.sqlite3")
-[database, "#{database}-wal", "#{database}-shm"].each { |file| FileUtils.rm_f(file) } if options[:demo] && options[:fresh]
-Server::Database.open(database)
-Server::DemoData.load if options[:demo]
-Server::Setup.prepare
-Server::AuditRun.break_off_running
-Server::LOADER.eager_load
-Server::PolicyStore.instance.in_force
-Server::Contract.instance
+database = File.expand_path(options[:database] || File.join(Server::ROOT, "var", options[:demo] ? "demo.sqlite3" : "ledger.sqlite3"))
+
+# Says in a line why the server does not start, and ends.
+def stop_with(words)
+  warn "Cobalt Ledger does not start: #{words}"
+  exit 1
+end
+
+begin
+  listening = Server::Main.take(options[:host], options[:port])
+  # From here on the port is ours; nothing has been touched before.
+  lock = Server::ServerLock.new(database)
+  fresh = options[:demo] && options[:fresh]
+  alone = lock.alone do
+    [database, "#{database}-wal", "#{database}-shm"].each { |file| FileUtils.rm_f(file) } if fresh
+    Server::Database.open(database)
+    Server::AuditRun.break_off_running
+  end
+  stop_with("another server runs on #{database}, so it can't be loaded anew; stop that one first") if fresh && !alone
+  lock.share
+  Server::Database.open(database) unless alone
+  Server::DemoData.load if options[:demo]
+  Server::Setup.prepare
+  worker = Server::Heavy::Worker.new(database).tap(&:start)
+  Server::Heavy.relay = Server::Heavy::Relay.new(worker)
+  at_exit { worker.stop }
+  Server::LOADER.eager_load
+  Server::PolicyStore.instance.in_force
+  Server::Contract.instance
+rescue Errno::EADDRINUSE
+  stop_with("port #{options[:port]} is taken by another program; choose another with --port")
+rescue Errno::EACCES, Errno::EADDRNOTAVAIL, Errno::ENOENT, Errno::EROFS, Errno::ENOSPC, SocketError => e
+  stop_with(e.message)
+rescue ActiveRecord::ActiveRecordError, SQLite3::Exception => e
+  stop_with(Server::DatabaseTrouble.line(e) || "the database can't be opened (#{e.class})")
+end
 
 address = "http://#{options[:host]}:#{options[:port]}"
-Server::Main.serve(host: options[:host], port: options[:port]) do
+Server::Main.serve(listening, host: options[:host], port: options[:port]) do
   if options[:demo]
     names = Server::DemoData::ACCOUNTS.map { |login, access, _| "#{login} (#{access.tr('_', ' ')})" }.join(", ")
     puts "Cobalt Ledger is ready at #{address} - sign in as #{names}; the password is #{Server::DemoData::PASSWORD}"

@@ -16,6 +16,6 @@ module Server
   LOADER = Zeitwerk::Loader.new
   LOADER.push_dir(__dir__, namespace: Server)
   LOADER.collapse("#{__dir__}/models", "#{__dir__}/services", "#{__dir__}/http")
-  LOADER.ignore("#{__dir__}/boot.rb", "#{__dir__}/migrations")
+  LOADER.ignore("#{__dir__}/boot.rb", "#{__dir__}/migrations", "#{__dir__}/heavy/main.rb")
   LOADER.setup
 end

@@ -7,18 +7,28 @@ module Server
 
     module_function
 
-    # path: file of the database, created when missing. Connects, and brings the tables up to date.
+    # path: file of the database, created when missing, for its owner's eyes only. Connects, and brings the tables up to
+    # date.
     def open(path)
+      connect(path)
+      migrate
+      shut_to_others(path)
+    end
+
+    def connect(path)
+      # Before anything is made: SQLite gives its other files the permissions of the database, but not what it leaves out.
+      File.umask(0o077)
       ActiveRecord::Base.logger = nil
       wait_patiently
       ActiveRecord::Base.establish_connection(
-        adapter: "sqlite3", database: path, pool: 16,
+        adapter: "sqlite3", database: path, pool: 24,
         # An immediate transaction takes the write lock at its start, so that two writers queue instead of failing.
         default_transaction_mode: :immediate,
         pragmas: { journal_mode: :wal, foreign_keys: true, synchronous: :normal }
       )
-      migrate
     end
+
+    def shut_to_others(path) = [path, "#{path}-wal", "#{path}-shm"].each { |file| File.chmod(0o600, file) if File.file?(file) }
 
     def wait_patiently
       require "active_record/connection_adapters/sqlite3_adapter"

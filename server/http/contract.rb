@@ -22,6 +22,9 @@ module Server
       # What somebody has to be allowed before anything of the body is read: Symbol or nil.
       def ability = spec["x-ability"]&.to_sym
 
+      # Is it for the process beside the server?
+      def heavy? = spec["x-heavy"] == true
+
       # Largest body, in bytes.
       def body_limit = spec["x-body-limit"] || BODY_LIMIT
     end

@@ -43,7 +43,7 @@ module Server
       def self.register_findings(app)
         app.post "/api/audit" do
           allow!(:read)
-          json(Server::Auditing.start(sent["state"] || "pending", by: author, first: sent["first"]).to_view, 202)
+          json(Server::Auditing.start(sent["state"] || "pending", by: author, account: account, first: sent["first"]).to_view, 202)
         end
 
         app.get "/api/audit/:id" do
@@ -53,7 +53,7 @@ module Server
 
         app.delete "/api/audit/:id" do
           allow!(:read)
-          json(Server::Auditing.cancel(params["id"]).to_view)
+          json(Server::Auditing.cancel(params["id"], account).to_view)
         end
 
         app.get "/api/findings" do

@@ -11,23 +11,27 @@ module Server
     NOTE = 0.2
 
     class << self
-      # Starts a run unless one that is current is there or on its way. first: record type to begin with, or nil.
+      # Starts a run unless one that is current is there or on its way. by: name of who starts it; account: their Account;
+      # first: record type to begin with, or nil.
       # Returns the AuditRun.
-      def start(name, by:, first: nil)
+      def start(name, by:, account: nil, first: nil)
         LOCK.synchronize do
           state = PolicyStore.instance.state(name)
           latest = AuditRun.latest(name)
           return latest if latest && latest.subject == subject(state) && (latest.status == "running" || (latest.status == "done" && missing(state).empty?))
 
           latest&.update!(status: "cancelled", finished_at: Time.now) if latest&.status == "running"
-          run = AuditRun.create!(state: name, subject: subject(state), started_by: by, started_at: Time.now)
+          run = AuditRun.create!(state: name, subject: subject(state), started_by: by, account_id: account&.id, started_at: Time.now)
           work(run, state, first)
           run
         end
       end
 
-      def cancel(id)
+      # Whoever may edit can cancel any run; others their own.
+      def cancel(id, account)
         run = AuditRun.find_by(id: id) or raise Problem.new(404, "no-such-run", "There is no such run of the audit")
+        raise Problem.new(403, "not-yours", "#{run.started_by} has started this run; who may edit the policy can cancel it") unless account.may?(:edit) || run.account_id == account.id
+
         run.update!(status: "cancelled", finished_at: Time.now) if run.status == "running"
         run
       end
@@ -37,6 +41,9 @@ module Server
 
       # Record types that are to be proved: Hash of identifier to digest.
       def missing(state) = AuditDigests.of(state).reject { |_, digest| AuditPart.known(digest) }
+
+      # Is a job of this process under way?
+      def busy? = @thread&.alive? || false
 
       # Waits for the job of this process, for specs and for a quiet end.
       def wait = @thread&.join

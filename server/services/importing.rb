@@ -33,6 +33,15 @@ module Server
       target, before, after = outcome
       raise moved_on unless token == token(before, after)
 
+      Heavy::Dropped.never { keep(target, before, after, standing) }
+      { "target" => PEOPLE.include?(@kind) ? "directory" : "change_set" }
+    end
+
+    PEOPLE = %w[directory people-ldif].freeze
+
+    private
+
+    def keep(target, before, after, standing)
       PolicyEditor::LOCK.synchronize do
         ActiveRecord::Base.transaction do
           raise moved_on unless PolicyStore.instance.standing == standing
@@ -40,12 +49,7 @@ module Server
           target == "directory" ? keep_directory(after) : keep_policy(before, after)
         end
       end
-      { "target" => PEOPLE.include?(@kind) ? "directory" : "change_set" }
     end
-
-    PEOPLE = %w[directory people-ldif].freeze
-
-    private
 
     def moved_on = Problem.new(412, "changed-meanwhile", "Things have changed since the preview; look at it again")
 

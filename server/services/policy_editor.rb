@@ -77,8 +77,10 @@ module Server
     private
 
     def exclusively
-      LOCK.synchronize do
-        ActiveRecord::Base.transaction { yield ChangeSet.current, PolicyStore.instance.pending.document }
+      Heavy::Dropped.never do
+        LOCK.synchronize do
+          ActiveRecord::Base.transaction { yield ChangeSet.current, PolicyStore.instance.pending.document }
+        end
       end
     end
 

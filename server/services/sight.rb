@@ -34,7 +34,7 @@ module Server
         found[id] = made_up(field)
         invented << id
       end
-      Seen.new(values.compact, made_up + worked_out(type, made_up))
+      Seen.new(values.compact, made_up | worked_out(type, made_up))
     end
 
     private

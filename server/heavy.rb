@@ -1,0 +1,16 @@
+# frozen_string_literal: true
+
+module Server
+  # Heavy work, kept away from whoever asks something light: the operations that the contract marks as heavy are worked
+  # out by a process beside the server (Worker), which is handed the request as it came (Relay). There it has a budget,
+  # and is dropped when its client goes (Deadline). Without a worker, as in specs, it is worked out in place.
+  module Heavy
+    class << self
+      # True in the worker itself.
+      attr_accessor :inside
+
+      # The Relay to the worker, or nil where there is none.
+      attr_accessor :relay
+    end
+  end
+end

@@ -1,0 +1,87 @@
+# frozen_string_literal: true
+
+require "net/http"
+require "socket"
+
+module Server
+  module Heavy
+    # Hands a request on to the worker and its answer back; gives up as soon as its own client has gone, so that the
+    # worker drops what nobody waits for. One person may have few heavy questions under way, so that nobody keeps the
+    # others waiting.
+    class Relay
+      # Requests of one session, and of all, that may be with the worker at once.
+      EACH = 3
+      TOTAL = 8
+
+      # Headers of the request that the worker needs, and of its answer that go back.
+      SENT = { "HTTP_COOKIE" => "Cookie", "HTTP_X_CSRF_TOKEN" => "X-CSRF-Token", "HTTP_IF_MATCH" => "If-Match", "CONTENT_TYPE" => "Content-Type" }.freeze
+      RETURNED = %w[content-type content-disposition cache-control etag retry-after].freeze
+
+      # Header in which the worker is told where the request came from.
+      ADDRESS = "HTTP_X_COBALT_ADDRESS"
+
+      Answer = Struct.new(:status, :headers, :body)
+
+      def initialize(worker)
+        @worker = worker
+        @lock = Mutex.new
+        @under_way = Hash.new(0)
+      end
+
+      # env: Rack environment; who: key of the session; limit: bytes of a body. Returns Answer. Raises Problem.
+      def ask(env, who, limit)
+        counted(who) do
+          exchange(request_of(env, limit), env["puma.socket"])
+        rescue Errno::ECONNREFUSED, Errno::ENOENT, Errno::ECONNRESET, Errno::EPIPE, EOFError, IOError
+          raise Problem.new(503, "worker-gone", "What works this out had to start anew; try again")
+        end
+      end
+
+      private
+
+      def counted(who)
+        raise Problem.new(503, "busy", "Too much is being worked out at once; try again in a moment", again: 2) unless enter(who)
+
+        begin
+          yield
+        ensure
+          @lock.synchronize { (@under_way[who] -= 1).positive? || @under_way.delete(who) }
+        end
+      end
+
+      def enter(who)
+        @lock.synchronize { @under_way[who] < EACH && @under_way.values.sum < TOTAL && (@under_way[who] += 1) }
+      end
+
+      def request_of(env, limit)
+        path = "#{env[Rack::PATH_INFO]}#{"?#{env[Rack::QUERY_STRING]}" unless env[Rack::QUERY_STRING].to_s.empty?}"
+        body = env[Rack::RACK_INPUT]&.read(limit + 1)
+        request = Net::HTTPGenericRequest.new(env[Rack::REQUEST_METHOD], !body.nil?, true, path)
+        SENT.each { |name, header| request[header] = env[name] if env[name] }
+        request["X-Cobalt-Address"] = ClientAddress.of(env).to_s
+        request["Host"] = "worker"
+        request["Accept-Encoding"] = "identity"
+        request.body = body if body
+        request
+      end
+
+      def exchange(request, client)
+        UNIXSocket.open(@worker.socket) do |socket|
+          io = Net::BufferedIO.new(socket, read_timeout: Deadline::BUDGET + 10)
+          request.exec(io, "1.1", request.path)
+          wait(socket, client)
+          response = Net::HTTPResponse.read_new(io)
+          response.reading_body(io, true) { response.read_body }
+          Answer.new(response.code.to_i, response.to_hash.slice(*RETURNED).transform_values { |values| values.join(", ") }, response.body.to_s)
+        end
+      end
+
+      # Until there is something to read; raises once the client has gone.
+      def wait(socket, client)
+        until socket.wait_readable(0.1)
+          raise Problem.new(503, "gone", "Nobody waits for this any more") if Client.gone?(client)
+        end
+      end
+    end
+  end
+end
