@@ -42,9 +42,18 @@ module Server
         config.enable_keep_alives false
         config.first_data_timeout FIRST_DATA
         config.http_content_length_limit BODY_LIMIT
+        config.lowlevel_error_handler { |error, _env, status| unreadable(error, status) }
         config.environment "production"
         config.quiet
       end
+    end
+
+    # What Puma itself stumbles over before there is a request: a size that is no number, a header that never ends.
+    def unreadable(error, status)
+      defect = status >= 500 && !error.is_a?(RangeError) && !error.is_a?(ArgumentError) && !error.is_a?(NoMemoryError)
+      Log.defect(error) if defect
+      problem = defect ? Problem.defect : Problem.new(400, "bad-request", "The request can't be read")
+      [problem.status, { "content-type" => "application/problem+json" }, [JSON.generate(problem.to_h)]]
     end
 
     def events(on_ready)

@@ -28,7 +28,7 @@ module Server
         end
 
         app.put "/api/session/password" do
-          good = SignInGuard.try(account.login, client_address, nil) { password_right?(account, sent["current"]) }
+          good = SignInGuard.again(account) { password_right?(account, sent["current"]) }
           raise CobaltLedger::BadInput.at("/current", "is not your password") unless good
 
           change_password

@@ -15,11 +15,18 @@ module Server
 
     module_function
 
+    # Tries of somebody who is signed in to name their own password, which say nothing of other tries. The block as below.
+    def again(account, &check) = counted({ "again:#{account.id}" => PAIR }, &check)
+
     # login: as typed; address: text or nil; browser: what the browser remembers of an earlier sign-in under this name,
     # or nil. The block checks the password and tells whether it was right; returns that. Raises Problem when there
     # have been too many tries.
-    def try(login, address, browser)
-      counts = browser ? { "browser:#{browser}" => PAIR } : counts_of(Account.fold(login), place(address))
+    def try(login, address, browser, &check)
+      counted(browser ? { "browser:#{browser}" => PAIR } : counts_of(Account.fold(login), place(address)), &check)
+    end
+
+    # counts: Hash of key to [tries, seconds].
+    def counted(counts)
       over = counts.select { |key, (limit, seconds)| STORE.increment(key, 1, expires_in: seconds) > limit }
       raise Problem.new(429, "too-many-tries", "Too many tries to sign in; wait a minute", again: over.values.map(&:last).max) if over.any?
 
@@ -28,6 +35,8 @@ module Server
 
     # Forgets everything, for specs.
     def clear = STORE.clear
+
+    private_class_method :counted
 
     def counts_of(name, place) = { "pair:#{place}:#{name}" => PAIR, "address:#{place}" => ADDRESS, "name:#{name}" => NAME }
     private_class_method :counts_of

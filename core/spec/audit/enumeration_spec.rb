@@ -82,7 +82,7 @@ RSpec.describe CobaltLedger::Audit::Run do
       @policy_in_hand = engine.policy
       found = described_class.new(engine, document["rules"], at: at).findings
       seen = enumerate(engine, document, values)
-      told = { disagreement: pairs(found), idle: idle(found), out_of_reach: out_of_reach(found) }
+      told = { disagreement: pairs(found), idle: idle(found), out_of_reach: out_of_reach(found), opened: opened(found) }.slice(*seen.keys)
       told.each do |what, answer|
         counted[what] += answer.size
         expect(answer.sort).to eq(seen[what].sort), "seed #{seed + number}, #{what}: the audit says #{answer.sort}, enumeration #{seen[what].sort}"
@@ -95,12 +95,41 @@ RSpec.describe CobaltLedger::Audit::Run do
   def idle(found) = found.select { |each| %w[never_wins no_effect].include?(each.detector) && each.facet.nil? }.map { |each| each.rules.first }.uniq
   def out_of_reach(found) = found.select { |each| each.detector == "required_out_of_reach" }.map { |each| each.fields.first }.uniq
 
+  def opened(found) = found.select { |each| each.detector == "opened_by_typing" }.map { |each| each.fields.first }.uniq
+
+  # Fields that are covered on some record, and less so once something open has been typed into it.
+  def opened_by_typing(engine, values)
+    type = engine.policy.record_type("loan")
+    read = engine.policy.rules.select(&:on?).filter_map(&:condition).flat_map(&:fields).uniq
+    deciding = (read | (engine.policy.baselines_of("loan").any? { |baseline| baseline.categories.any? } ? [type.category_field] : [])) & values.keys
+    return [] if deciding.empty?
+
+    records = values[deciding.first].product(*deciding.drop(1).map { |id| values[id] })
+    contexts(type).select { |question| question.mode == "edit" && question.channel == "form" }.flat_map do |question|
+      plan = engine.plan_for(question)
+      decided = records.to_h { |record| [record, plan.decide(CobaltLedger::Conditions::Facts.new(entered: deciding.zip(record).to_h)).transform_values(&:state)] }
+      records.product(records).flat_map { |record, typed| uncovered(type, deciding, decided, record, typed) }
+    end.uniq
+  end
+
+  def uncovered(type, deciding, decided, record, typed)
+    before, after = decided.values_at(record, typed)
+    changed = deciding.each_index.reject { |index| record[index] == typed[index] }.map { |index| deciding[index] }
+    return [] unless changed.any? && changed.all? { |id| before[id].entry == CobaltLedger::Decisions::Facets::OPEN }
+
+    # There has to be a value to be shown.
+    blank = deciding.each_index.select { |index| record[index].nil? }.map { |index| deciding[index] }
+    (type.fields.map(&:id) - changed - blank - %w[number total]).select { |id| after[id].visibility < before[id].visibility }
+  end
+
   def enumerate(engine, document, values)
     without = document["rules"].to_h { |rule| [rule["id"], engine_without(document, rule["id"])] }
     seen = { disagreement: {}, applied: {}, matters: {}, asked: Hash.new { |all, key| all[key] = { met: false, dropped: false } } }
     everything(engine, values) { |question, facts| look(engine, without, question, facts, seen) }
     out = seen[:asked].select { |_, each| each[:dropped] && (!each[:everyone] || !each[:met]) }.keys.map(&:first).uniq
-    { disagreement: seen[:disagreement].keys, idle: seen[:applied].keys - seen[:matters].keys, out_of_reach: out }
+    # Each record is held against each other one, so that only small worlds are looked at.
+    small = records_of(document, values) <= 40 ? { opened: opened_by_typing(engine, values) } : {}
+    { **small, disagreement: seen[:disagreement].keys, idle: seen[:applied].keys - seen[:matters].keys, out_of_reach: out }
   end
 
   def engine_without(document, id)

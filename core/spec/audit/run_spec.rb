@@ -45,6 +45,7 @@ RSpec.describe CobaltLedger::Audit::Run do
     "self_opening_lock" => ->(spec) { [[spec.rule("notes", "lock", when: spec.compare("count", "greater", 4))], {}] },
     "does_not_settle" => ->(spec) { [[spec.rule("notes", spec.set("a")), spec.rule("notes", spec.set("b"))], {}] },
     "leak" => ->(spec) { [[spec.rule("notes", "hide", reach: { "channels" => ["form"] })], {}] },
+    "opened_by_typing" => ->(spec) { [[spec.rule("notes", "hide", when: spec.compare("count", "less", 4))], {}] },
     "stale" => ->(spec) { [[spec.rule("notes", "lock", when: spec.compare("count", "greater", 4), timing: "on_opening")], {}] },
     "lost_entry" => ->(spec) { [[spec.rule("notes", { "effect" => "hide", "clear" => true }, when: spec.compare("count", "greater", 4))], {}] },
     "wide_open" => ->(spec) { [[spec.rule("location", "show")], {}] },
@@ -68,6 +69,16 @@ RSpec.describe CobaltLedger::Audit::Run do
     giving = [rule("value", "hide"), rule("total", "show")]
     expect(kinds(*giving)).to include("leak")
     expect(kinds(*giving, rule("count", "hide"))).not_to include("leak")
+  end
+
+  it "shows what to type to see what is stored, and is silent where that is locked, or goes by what is stored" do
+    hiding = ->(**more) { rule("notes", "hide", when: { "not" => compare("stage", "equal", "out") }, **more) }
+    found = audit(hiding.call, at: at).findings.find { |each| each.detector == "opened_by_typing" }
+    expect(found.words).to match(/\A\w+ \w+ types Stage Out, and sees what is stored in Notes, before anything is saved\.\z/)
+    expect(found.example.question).to include("entered" => { "stage" => "out" }, "stored" => include("notes"))
+    expect(found.example.levels).to eq("notes" => "editable")
+    expect(kinds(hiding.call, rule("stage", "lock"))).not_to include("opened_by_typing")
+    expect(kinds(hiding.call(timing: "on_opening"))).not_to include("opened_by_typing")
   end
 
   it "takes the person by their attributes, where conditions ask for them" do

@@ -95,13 +95,32 @@ module CobaltLedger
       def decide(question, fields)
         return engine.decide(question).fields if writes?
 
+        plan_for(question, fields).decide(engine.facts(question, engine.raw_values(question)))
+      end
+
+      # What of the rules on some fields remains for a question: a Decisions::Plan, one for all for whom it is the same.
+      def plan_for(question, fields)
         above = directory.with_above(:unit, question.unit)
         acting = speaking_of(fields).select do |rule|
           rule.audience.match?(question.principals) && rule.reach.cover?(above, question.mode, question.channel, question.form_id)
         end
         closeness = closeness(acting, question.principals)
-        plan = @plans[[fields, acting, above, question.mode, closeness]] ||= plan(acting, above, question.mode, closeness, fields)
-        plan.decide(engine.facts(question, engine.raw_values(question)))
+        @plans[[fields, acting, above, question.mode, closeness]] ||= plan(acting, above, question.mode, closeness, fields)
+      end
+
+      # Every way in which people, units and forms can meet the rules on some fields: a lazy enumeration of
+      # [Question, Decisions::Plan].
+      def ways_to_meet(fields, mode)
+        seen = {}
+        exact = by_person?(speaking_of(fields))
+        kinds_of_people(fields).flat_map do |user|
+          units.product(forms(speaking_of(fields))).lazy.filter_map do |unit, form|
+            question = question(user, unit, mode, form: form ? record_type.form(form) : :own)
+            plan = plan_for(question, fields)
+            key = [plan.object_id, exact ? user.id : nil]
+            [question, plan] unless seen[key] || !(seen[key] = true)
+          end
+        end
       end
 
       # Users a rule is meant for: a set of Directory::Crowds.
@@ -148,7 +167,10 @@ module CobaltLedger
       end
 
       # Fields of which not everything that was looked at could be decided: Array of Catalogue::Field.
-      def undecided = @built.values.select(&:undecided?).map(&:field).uniq
+      def undecided = (@built.values.select(&:undecided?).map(&:field) + (@unsure || [])).uniq
+
+      # Notes that a detector could not tell of a field whether there is something to find.
+      def unsure(field) = (@unsure ||= []) << field
 
       private
 

@@ -13,8 +13,11 @@ module CobaltLedger
 
         def findings
           found = {}
-          @type.fields.each { |field| pairs_on(field).each { |one, other, facet| (found[[one.rule.id, other.rule.id, facet]] ||= [one, other, facet, []])[3] << field } }
-          found.values.filter_map { |one, other, facet, fields| tell(one, other, facet, fields) }
+          @type.fields.each { |field| pairs_on(field).each { |one, other, facet| (found[[one, other, facet]] ||= []) << field } }
+          # A rule and its otherwise are tried one after the other: of two rules that disagree in several ways, one is told.
+          found.group_by { |(one, other, facet), _| [one.rule.id, other.rule.id, facet] }.values.filter_map do |ways|
+            ways.lazy.filter_map { |(one, other, facet), fields| tell(one, other, facet, fields) }.first
+          end
         end
 
         private

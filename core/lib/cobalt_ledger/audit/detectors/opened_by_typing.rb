@@ -1,0 +1,49 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Audit
+    module Detectors
+      # What is stored in a covered field is shown as soon as something open is typed, before anything is saved. That may
+      # be what the rules are meant to do, but nobody has to leave a trace to read it.
+      # Bad: damage notes are hidden until the stage is Returned, and whoever may not see them may choose Returned and
+      # look. Good: they go by the stage as stored, or the stage is locked to those people.
+      class OpenedByTyping < Detector
+        known_as "opened_by_typing", order: 42
+        describes "Opened by typing", severity: "note", group: "exposed", meaning: "A stored value that is hidden or masked is shown as soon as something is typed, without a save."
+
+        def findings = @type.fields.reject(&:never_typed?).filter_map { |field| opened(field) }
+
+        private
+
+        def opened(field)
+          typing = TypedOpen.new(@survey, field)
+          found = typing.find
+          return tell(field, *found) if found
+
+          @survey.unsure(field) if typing.unsure?
+          nil
+        end
+
+        # question: about a record that shows it, with what is typed.
+        def tell(field, question, decisions)
+          typed = question.entered.keys.map { |id| @type.field(id) }
+          said = Words.list(typed.map { |each| "#{each.name} #{each.say(each.parse(question.entered[each.id]), @directory)}" })
+          rules = @survey.rules_on(field).select { |rule| rule.condition && rule.condition.fields.intersect?(typed.map(&:id)) && rule.audience.match?(question.principals) }
+          finding("#{question.principals.title} types #{said}, and sees what is stored in #{field.name}, before anything is saved.",
+                  fields: [field] | typed, rules: rules, example: Example.of(question, decisions, [field], lines(question)))
+        end
+
+        # What the record holds, and what is typed.
+        def lines(question)
+          held = question.stored.keys.map { |id| line(id, question.stored[id], "as stored") }
+          held + question.entered.keys.map { |id| line(id, question.entered[id], "as typed") }
+        end
+
+        def line(id, raw, how)
+          field = @type.field(id)
+          { "field" => id, "name" => "#{field.name} #{how}", "words" => field.say(field.parse(raw), @directory) }
+        end
+      end
+    end
+  end
+end
