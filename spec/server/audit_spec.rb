@@ -149,7 +149,7 @@ RSpec.describe "The audit through the API" do
     allow(Server::AuditPart).to receive(:keep).and_wrap_original do |keep, digest, type, *found|
       proved << type
       keep.call(digest, type, *found)
-      Server::Auditing.cancel(run.id)
+      Server::Auditing.cancel(run.id, Server::Account.named("mairin"))
     end
     Server::Auditing.new(run, state).prove("study-visit")
     expect([run.reload.status, proved]).to eq(["cancelled", ["study-visit"]])

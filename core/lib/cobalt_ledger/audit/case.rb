@@ -5,11 +5,13 @@ module CobaltLedger
     # One way in which rules meet on a field: a person who stands for all that match alike, and a unit, mode, channel
     # and form that stand for all in which the same rules reach.
     class Case
-      attr_reader :field, :question, :plan
+      attr_reader :field, :question, :plan, :crowd
 
       # question: Decisions::Question that leaves the record open; plan: Decisions::Plan of the field alone;
       # users: lambda that counts the people it stands for.
-      def initialize(field, question, plan, base, users)
+      # crowd: set of them, of Directory::Crowds, or nil for one alone.
+      def initialize(field, question, plan, base, users, crowd = nil)
+        @crowd = crowd
         @field = field
         @question = question
         @plan = plan

@@ -108,18 +108,17 @@ module CobaltLedger
         @plans[[fields, acting, above, question.mode, closeness]] ||= plan(acting, above, question.mode, closeness, fields)
       end
 
-      # Every way in which people, units and forms can meet the rules on some fields: a lazy enumeration of
-      # [Question, Decisions::Plan].
-      def ways_to_meet(fields, mode)
+      # Ways in which the people of a case can meet the rules on some fields beside its own, in its own unit first: a lazy
+      # enumeration of [Question, Decisions::Plan], each plan once.
+      def ways_to_meet(kase, fields)
         seen = {}
         exact = by_person?(speaking_of(fields))
-        kinds_of_people(fields).flat_map do |user|
-          units.product(forms(speaking_of(fields))).lazy.filter_map do |unit, form|
-            question = question(user, unit, mode, form: form ? record_type.form(form) : :own)
-            plan = plan_for(question, fields)
-            key = [plan.object_id, exact ? user.id : nil]
-            [question, plan] unless seen[key] || !(seen[key] = true)
-          end
+        people = kinds_of_people(fields, kase.crowd)
+        ([kase.question.unit] | units).lazy.flat_map { |unit| people.map { |user| [unit, user] } }.filter_map do |unit, user|
+          question = question(user, unit, kase.question.mode, channel: kase.question.channel, form: kase.question.form || :own)
+          plan = plan_for(question, fields)
+          key = [plan.object_id, exact ? user.id : nil]
+          [question, plan] unless seen[key] || !(seen[key] = true)
         end
       end
 
@@ -282,7 +281,7 @@ module CobaltLedger
         acting = rules.each_with_index.filter_map { |rule, index| rule if mask[index] == 1 }
         question = question(user, unit, mode, channel: channel, form: form ? record_type.form(form) : :own)
         plan = plan(acting, above, mode, closeness(acting, question.principals), needed(field, acting))
-        Case.new(field, question, plan, engine.facts(question, {}), -> { crowd ? crowds.size(crowd) : 1 })
+        Case.new(field, question, plan, engine.facts(question, {}), -> { crowd ? crowds.size(crowd) : 1 }, crowd)
       end
 
       def plan(rules, above, mode, closeness, fields)

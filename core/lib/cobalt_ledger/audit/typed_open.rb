@@ -6,11 +6,13 @@ module CobaltLedger
     # open, that uncovers the field. The values tried are those that stand for all others in the conditions on the field;
     # what is found has been decided.
     class TypedOpen
-      # Forms judged at most for one field; beyond that it can't be said that there is nothing.
-      BUDGET = 3_000
+      # Forms judged, and ways of meeting the rules looked at, at most for one field; beyond that it can't be said that
+      # there is nothing.
+      BUDGET = 800
+      WAYS = 60
 
       # Sets of values typed together at most, on one record.
-      TOGETHER = 64
+      TOGETHER = 24
 
       # survey: Survey; field: Catalogue::Field.
       def initialize(survey, field)
@@ -18,15 +20,16 @@ module CobaltLedger
         @type = survey.record_type
         @field = field
         @judged = 0
+        @ways = 0
         @related = false
       end
 
       # [Question with what is typed, Hash of field identifier to FieldDecision], or nil when nothing was found.
       def find
-        return nil if deciding.empty?
+        @survey.cases_in(@field, modes: %w[edit], channel: "form").each do |kase|
+          next unless varied?(kase)
 
-        @survey.ways_to_meet(looked_at, "edit").each do |question, plan|
-          found = met(question, plan)
+          found = within(kase)
           return found if found
           return nil if spent?
         end
@@ -38,39 +41,60 @@ module CobaltLedger
 
       private
 
-      def spent? = @judged > BUDGET
+      def spent? = @judged > BUDGET || @ways > WAYS
 
-      # Fields that anything that bears on the field reads from the form, and that somebody could type into.
-      def deciding
-        @deciding ||= begin
-          read = @survey.bearing_on(@field).filter_map(&:condition).flat_map(&:fields) | by_category
-          read.uniq.map { |id| @type.field(id) }.flat_map { |field| typed_for(field) }.uniq - [@field]
+      # Is the field seen differently on different records?
+      def varied?(kase) = kase.situations.map { |outcomes, _| kase.slot.decide(outcomes).state.visibility }.uniq.size > 1
+
+      def within(kase)
+        own = conditions(kase.plan, [@field])
+        @related ||= own.flat_map(&:reads).any? { |kind, _| kind == :related }
+        @deciding = typed_for(own)
+        return nil if @deciding.empty?
+
+        @survey.ways_to_meet(kase, looked_at).each do |question, plan|
+          return nil if (@ways += 1) > WAYS
+
+          found = met(question, plan)
+          return found if found
+          return nil if spent?
         end
+        nil
       end
 
-      def looked_at = @looked_at ||= [@field] | deciding
+      # Fields that conditions read from the form, and that somebody could type into; for a computed field those it is
+      # worked out from.
+      def typed_for(conditions)
+        read = conditions.flat_map(&:fields).uniq.map { |id| @type.field(id) }
+        read.flat_map { |field| field.never_typed? ? @type.formulas.inputs_of(field.id).map { |id| @type.field(id) }.reject(&:never_typed?) : [field] }.uniq - [@field]
+      end
 
-      def by_category = @survey.policy.baselines_of(@type.id).any? { |each| each.categories.any? && each.states.key?(@field.id) } ? [@type.category_field] : []
-
-      # What is typed for a computed field is what it is worked out from.
-      def typed_for(field) = field.never_typed? ? @type.formulas.inputs_of(field.id).map { |id| @type.field(id) }.reject(&:never_typed?) : [field]
+      def looked_at = [@field] | @deciding
 
       # What can be shown to one kind of person, as find: on records that differ in what bears on the field, and only then
       # also in what bears on whether the deciding fields are open.
       def met(question, plan)
         own = conditions(plan, [@field])
-        return nil if own.empty?
+        return nil if own.empty? || @deciding.none? { |field| openable?(plan.slot_of(field.id)) }
 
+        @plan = plan
+        @facts = @survey.engine.facts(question, {})
         all = conditions(plan, looked_at)
-        @related ||= all.flat_map(&:reads).any? { |kind, _| kind == :related }
+        @backward = all.any? { |condition| condition.looks_back? || condition.reads.any? { |kind, _| kind == :stored } }
         shown(question, values_of(own, question)) || (all.size > own.size && !spent? ? shown(question, values_of(all, question)) : nil)
       end
 
+      # Can it be open at all, as far as can be told without a record?
+      def openable?(slot) = slot.tests.any? || slot.decide([]).open?
+
       def conditions(plan, fields) = fields.flat_map { |field| plan.slot_of(field.id).tests }.uniq.map { |index| plan.conditions[index] }
 
+      # Records and what is typed are Arrays of values, in the order of the keys.
       def shown(question, values)
+        @keys = values.keys
+        @known = {}
         each_record(values) do |record|
-          found = typed_on(filled(about(question, record)), values)
+          found = typed_on(record, values, question)
           return found if found
           return nil if spent?
         end
@@ -86,11 +110,64 @@ module CobaltLedger
         end
       end
 
-      def each_record(values)
+      def each_record(values, &block)
         first, *others = values.values
-        return yield({}) unless first
+        first ? first.product(*others, &block) : yield([])
+      end
 
-        first.product(*others) { |combination| yield values.keys.zip(combination).to_h }
+      # As find.
+      def typed_on(record, values, question)
+        seen = outcomes(record, record) or return nil
+        before = sight(seen)
+        return nil if before == Decisions::Facets::SHOWN
+
+        open = @deciding.select { |field| @plan.slot_of(field.id).decide(seen).open? }.filter_map { |field| @keys.index([:entered, field.id]) }
+        typed(record, open, values).each do |after|
+          next if after == record
+
+          now = outcomes(record, after) or return nil
+          found = sight(now) < before && borne_out(question, record, after)
+          return found if found
+        end
+        nil
+      end
+
+      # What the record may be turned into by typing: one value at a time, then several together.
+      # places: of the keys that may be typed.
+      def typed(record, places, values)
+        choices = places.map { |place| values[@keys[place]] }
+        single = places.zip(choices).flat_map { |place, list| list.map { |value| with(record, place => value) } }
+        return single if places.size < 2
+
+        first, *others = choices
+        single + first.product(*others).first(TOGETHER).map { |combination| with(record, places.zip(combination)) }
+      end
+
+      def with(record, changes) = record.dup.tap { |copy| changes.each { |place, value| copy[place] = value } }
+
+      # Outcomes of the plan's tests on a record with what stands on the form; nil when the budget is used up. Where
+      # nothing asks what is stored, a form looks the same whether its values were typed or not.
+      def outcomes(record, form)
+        @known[@backward ? [record, form] : form] ||= begin
+          return nil if (@judged += 1) > BUDGET
+
+          found = @keys.zip(form).to_h
+          found.merge!(@keys.zip(record).select { |(kind, _), _| kind == :entered }.to_h { |(_, id), value| [[:stored, id], value] }) if @backward
+          @plan.outcomes(@facts.assuming(found, @type.formulas))
+        end
+      end
+
+      def sight(seen) = @plan.slot_of(@field.id).decide(seen).state.visibility
+
+      # The same decided from the question on, with a value to be seen: [Question, decisions], or nil.
+      def borne_out(question, record, form)
+        held = filled(about(question, @keys.zip(record).to_h))
+        typed = @keys.each_index.reject { |place| record[place] == form[place] }.to_h { |place| [@keys[place].last, form[place]] }
+        asked = held.with(entered: typed.to_h { |id, value| [id, @type.field(id).dump(value)] })
+        before, after = [held, asked].map { |each| @survey.decide(each, looked_at) }
+        return nil unless after[@field.id].state.visibility < before[@field.id].state.visibility && typed.keys.all? { |id| before[id].open? }
+
+        [asked, after]
       end
 
       # The question about a record that holds what is assumed.
@@ -104,35 +181,6 @@ module CobaltLedger
         return question unless question.stored[@field.id].nil?
 
         question.with(stored: question.stored.merge(@field.id => @field.kind.stand_in(@field)).compact)
-      end
-
-      def typed_on(question, values)
-        before = decide(question) or return nil
-        return nil if before[@field.id].state.visibility == Decisions::Facets::SHOWN
-
-        typed(deciding.select { |field| before[field.id].open? }, values).each do |entered|
-          changed = entered.reject { |id, raw| Decisions::Values.same?(@type.field(id), question.stored[id], raw) }
-          next if changed.empty?
-
-          asked = question.with(entered: changed)
-          after = decide(asked) or return nil
-          return [asked, after] if after[@field.id].state.visibility < before[@field.id].state.visibility
-        end
-        nil
-      end
-
-      # What may be typed: one value at a time, then several together.
-      def typed(fields, values)
-        choices = fields.to_h { |field| [field.id, (values[[:entered, field.id]] || []).map { |value| field.dump(value) }] }
-        single = choices.flat_map { |id, list| list.map { |raw| { id => raw } } }
-        return single if choices.size < 2
-
-        first, *others = choices.values
-        single + first.product(*others).first(TOGETHER).map { |combination| choices.keys.zip(combination).to_h }
-      end
-
-      def decide(question)
-        (@judged += 1) > BUDGET ? nil : @survey.decide(question, looked_at)
       end
     end
   end
