@@ -22,8 +22,6 @@ module Server
           @session.destroy!
           @session = nil
           response.delete_cookie(RequestHelp::COOKIE, path: "/")
-          # What the page has kept in the browser goes with the session.
-          headers "clear-site-data" => '"cache"'
           json(session_view)
         end
 

@@ -4,8 +4,10 @@ import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
 import { ask, onSignedOut, setCsrf } from "./api/client";
 import type { Session } from "./api/types";
 import { AccountContext } from "./shell/account";
+import { Broken } from "./shell/Broken";
 import { Shell } from "./shell/Shell";
 import { SignIn } from "./shell/SignIn";
+import { keepFor, onLeftElsewhere, wipe } from "./shared/kept";
 import { Loading } from "./shared/Loading";
 import { ProblemNotice } from "./shared/ProblemNotice";
 
@@ -29,6 +31,7 @@ const records = [
 const administration = createBrowserRouter([
   {
     element: <Shell />,
+    errorElement: <Broken />,
     children: [
       { path: "/map", element: <MapScreen /> },
       { path: "/rules", element: <RulesScreen /> },
@@ -44,7 +47,7 @@ const administration = createBrowserRouter([
   },
 ]);
 
-const recordUse = createBrowserRouter([{ element: <Shell />, children: [...records, { path: "*", element: <Navigate to="/records" replace /> }] }]);
+const recordUse = createBrowserRouter([{ element: <Shell />, errorElement: <Broken />, children: [...records, { path: "*", element: <Navigate to="/records" replace /> }] }]);
 
 /** The application behind its door. */
 export function App() {
@@ -54,20 +57,24 @@ export function App() {
     queryFn: async () => {
       const found = await ask<Session>("/api/session");
       setCsrf(found.csrf);
+      if (found.account) keepFor(found.account.login);
       return found;
     },
     staleTime: Infinity,
   });
   // A session that ran out leads to the door and back to the same page; unsaved edits are kept in the browser.
   useEffect(() => onSignedOut(() => void client.invalidateQueries({ queryKey: ["session"] })), [client]);
+  useEffect(() => onLeftElsewhere(() => window.location.assign("/")), []);
   const enter = useCallback((found: Session) => {
     setCsrf(found.csrf);
+    if (found.account) keepFor(found.account.login);
     // What was fetched for somebody else must not be shown to this person.
     client.removeQueries({ predicate: (fetched) => fetched.queryKey[0] !== "session" });
     client.setQueryData(["session"], found);
     if (window.location.pathname === "/setup") window.history.replaceState(null, "", "/");
   }, [client]);
   const leave = useCallback(() => {
+    wipe();
     void ask<Session>("/api/session", { method: "DELETE" }).catch(() => undefined).finally(() => window.location.assign("/"));
   }, []);
   if (session.error) return <ProblemNotice error={session.error} onAgain={() => void session.refetch()} />;

@@ -1,6 +1,7 @@
 import type { Entered, FieldValue, Form, FormField } from "../api/types";
 import { Glyph } from "../ink/Glyph";
 import { FieldInput } from "./FieldInput";
+import { Forecast } from "./Forecast";
 import { PathStrip } from "./PathStrip";
 import { Remarks, type OfferActs } from "./Remarks";
 
@@ -30,6 +31,7 @@ export function RecordForm(props: Props) {
       {form.does_not_settle && (
         <div className="notice" role="alert"><b>This form does not settle.</b> Its values are changed back and forth by {form.does_not_settle.map((rule) => `${rule.number} ${rule.title}`).join(", ")}. It can’t be saved so.</div>
       )}
+      <Forecast form={form} />
       {form.path && <PathStrip path={form.path} />}
       <div className="form-sections">
         {sections.map((section) => (
@@ -50,7 +52,7 @@ function Row({ field, faults, onWhy, onEnter, onDismiss, marked, ...rest }: Prop
   return (
     <div className={`form-row ${classes.filter(Boolean).join(" ")}`} data-field={field.id} data-level={field.level}>
       {onWhy && <Glyph cell={field.level} small />}
-      <span className="label" id={`label-${field.id}`} title={field.help}>{field.name}{field.required && <span className="need"> required</span>}{marked?.has(field.id) && <span className="visually-hidden"> (differs)</span>}</span>
+      <span className="label" id={`label-${field.id}`} title={field.help}>{field.name}{field.required && <span className="need"> required</span>}{field.made_up && <span className="made-up" title="The stored value may not be seen by you; this one is made up"> made up</span>}{marked?.has(field.id) && <span className="visually-hidden"> (differs)</span>}</span>
       <div className="value">
         <Value field={field} onEnter={onEnter} {...rest} />
         <Remarks field={field} acts={acts} />

@@ -32,6 +32,8 @@ export function useQuestion(): [AskedQuestion, (change: Partial<AskedQuestion>, 
   const [search, setSearch] = useSearchParams();
   const question = useMemo<AskedQuestion>(() => {
     const mode = search.get(NAMES.mode) ?? "edit";
+    // Creating knows no stored record.
+    const record = mode === "create" ? "" : (search.get(NAMES.record) ?? "");
     const channel = search.get(NAMES.channel) ?? "form";
     return {
       as: search.get(NAMES.as) ?? "",
@@ -39,7 +41,7 @@ export function useQuestion(): [AskedQuestion, (change: Partial<AskedQuestion>, 
       type: search.get(NAMES.type) ?? "",
       mode: mode in MODES ? (mode as Mode) : "edit",
       channel: channel in CHANNELS ? (channel as Channel) : "form",
-      record: search.get(NAMES.record) ?? "",
+      record,
       unit: search.get(NAMES.unit) ?? "",
       at: search.get(NAMES.at) ?? "",
       network: search.get(NAMES.network) ?? "",

@@ -17,6 +17,14 @@ const KINDS: Record<ImportKind, { title: string; accept: string }> = {
 
 const SIZE_LIMIT = 8 * 1024 * 1024;
 
+/** What a file of people can be complete for, so that what it does not hold is taken away. */
+const COMPLETE = [
+  { value: "roles", label: "the roles of the people in it" }, { value: "groups", label: "their groups" }, { value: "department", label: "their department" },
+  { value: "units", label: "their units" }, { value: "attributes", label: "their attributes" }, { value: "people", label: "all people: who is not in it goes" },
+  { value: "lists", label: "all roles, groups, departments and units there are" },
+];
+const MEMBERSHIPS = ["roles", "groups", "department", "units"];
+
 type Props = { kinds: ImportKind[]; onClose: () => void };
 
 /** Brings a file in: first what it adds, changes and drops, then, on a second press, the import. */
@@ -28,6 +36,7 @@ export function ImportPanel({ kinds, onClose }: Props) {
   const [mapping, setMapping] = useState<unknown>(undefined);
   const [name, setName] = useState("");
   const [replace, setReplace] = useState(false);
+  const [complete, setComplete] = useState<string[]>(MEMBERSHIPS);
   const [preview, setPreview] = useState<ImportPreview | null>(null);
   const [error, setError] = useState<unknown>(null);
   const [busy, setBusy] = useState(false);
@@ -58,8 +67,9 @@ export function ImportPanel({ kinds, onClose }: Props) {
       setError(new Error(`${chosen.name} is not JSON.`));
     }
   };
+  const people = kind === "people-ldif" || kind === "directory";
   const body = () => ({
-    kind, content: file?.content ?? "", replace,
+    kind, content: file?.content ?? "", ...(kind === "policy" ? { replace } : {}), ...(people ? { complete } : {}),
     ...(kind.startsWith("fields") && name.trim() ? { name: name.trim() } : {}), ...(kind === "people-ldif" && mapping ? { mapping } : {}),
   });
   const run = async (path: string, extra: object) => {
@@ -96,7 +106,14 @@ export function ImportPanel({ kinds, onClose }: Props) {
         <label className="line">File, up to 8 MiB<input type="file" name="file" accept={kinds.map((each) => KINDS[each].accept).join(",")} onChange={(event) => void read(event)} /></label>
         {kind.startsWith("fields") && <label className="line">Name of the record type<Input value={name} maxLength={200} onChange={(event) => change(setName)(event.target.value)} /></label>}
         {kind === "people-ldif" && <label className="line">Mapping of attributes (a JSON file; without it, the usual names of inetOrgPerson)<input type="file" name="mapping" accept=".json" onChange={(event) => void readMapping(event)} /></label>}
-        {!kind.startsWith("fields") && <Checkbox checked={replace} onChange={(event) => change(setReplace)(event.target.checked)}>Drop what the file does not hold</Checkbox>}
+        {people && (
+          <fieldset className="complete">
+            <legend>The file says everything about</legend>
+            <Checkbox.Group value={complete} onChange={change(setComplete)} options={COMPLETE} />
+            <p className="soft">What is ticked and not in the file is taken away; the preview shows each right lost or gained. Of everything else the file only adds.</p>
+          </fieldset>
+        )}
+        {kind === "policy" && <Checkbox checked={replace} onChange={(event) => change(setReplace)(event.target.checked)}>Drop what the file does not hold</Checkbox>}
         {error ? <ProblemNotice error={error} title="The file is refused; nothing was changed" /> : null}
         {preview && (
           <div aria-label="Preview" role="region" style={{ maxHeight: 300, overflow: "auto" }} tabIndex={0}>

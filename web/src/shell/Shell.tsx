@@ -1,10 +1,11 @@
-import { Suspense } from "react";
+import { Suspense, useState } from "react";
 import { Link, NavLink, Outlet } from "react-router";
 import { useOverview } from "../api/queries";
 import { useQuestionSearch } from "../question/useQuestion";
 import { Loading } from "../shared/Loading";
 import { useShade } from "../theme/shade";
 import { useAccount } from "./account";
+import { OwnPassword } from "./OwnPassword";
 
 const PAGES = [
   ["/map", "Map"], ["/rules", "Rules"], ["/rehearsal", "Rehearsal"], ["/findings", "Findings"], ["/changes", "Changes"],
@@ -16,6 +17,7 @@ export function Shell() {
   const { account, leave, may } = useAccount();
   const search = useQuestionSearch();
   const { shade, flip } = useShade();
+  const [password, setPassword] = useState(false);
   const reads = may("read");
   const pages = PAGES.filter(([path]) => (path === "/records" ? account.person : reads));
   return (
@@ -30,10 +32,11 @@ export function Shell() {
         <div className="right">
           {reads && <Standing search={search} />}
           <button type="button" onClick={flip}>{shade === "light" ? "Dark" : "Light"}</button>
-          <span><b>{account.name}</b></span>
+          <button type="button" title="Change your password" aria-label={`${account.name}: change your password`} onClick={() => setPassword(true)}><b>{account.name}</b></button>
           <button type="button" onClick={leave}>Sign out</button>
         </div>
       </header>
+      {password && <OwnPassword onClose={() => setPassword(false)} />}
       <Suspense fallback={<div className="page"><Loading /></div>}>
         <Outlet />
       </Suspense>

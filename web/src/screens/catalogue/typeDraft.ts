@@ -1,17 +1,18 @@
 import { useCallback, useSyncExternalStore } from "react";
 import type { RecordType } from "../../api/types";
+import { keptAs } from "../../shared/kept";
 
 /** A record type being edited; etag: the version the edit started from. */
 type Draft = { type: RecordType; etag: string };
 
-const PREFIX = "cobalt.record-type ";
+const PREFIX = "record-type ";
 const listeners = new Set<() => void>();
 const cache = new Map<string, Draft | null>();
 
 function read(id: string): Draft | null {
   const known = cache.get(id);
   if (known !== undefined) return known;
-  const draft = parsed(localStorage.getItem(PREFIX + id));
+  const draft = parsed(localStorage.getItem(keptAs(PREFIX + id)));
   cache.set(id, draft);
   return draft;
 }
@@ -27,8 +28,8 @@ function parsed(text: string | null): Draft | null {
 
 function write(id: string, draft: Draft | null): void {
   cache.set(id, draft);
-  if (draft) localStorage.setItem(PREFIX + id, JSON.stringify(draft));
-  else localStorage.removeItem(PREFIX + id);
+  if (draft) localStorage.setItem(keptAs(PREFIX + id), JSON.stringify(draft));
+  else localStorage.removeItem(keptAs(PREFIX + id));
   listeners.forEach((listener) => listener());
 }
 

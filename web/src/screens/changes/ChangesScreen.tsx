@@ -88,7 +88,7 @@ function Publish({ changeSet }: { changeSet: ChangeSet }) {
     setBusy(true);
     setError(null);
     try {
-      const edition = await ask<Edition>("/api/change-set/publish", { method: "POST", body: { revision: changeSet.revision, note } });
+      const edition = await ask<Edition>("/api/change-set/publish", { method: "POST", body: { revision: changeSet.revision, edition: changeSet.base_edition, note } });
       setNote("");
       await client.invalidateQueries({ queryKey: ["policy"] });
       message.success(`Edition ${edition.number} is in force`);

@@ -10,7 +10,7 @@ const SHOWN = 200;
 
 /** Who gains and who loses, on which field, in which mode. */
 export function ImpactTable({ revision }: { revision: number }) {
-  const impact = useQuery({ queryKey: ["policy", "impact", revision], queryFn: () => ask<Impact>("/api/change-set/impact") });
+  const impact = useQuery({ queryKey: ["policy", "impact", revision], queryFn: ({ signal }) => ask<Impact>("/api/change-set/impact", { signal }) });
   if (impact.error) return <ProblemNotice error={impact.error} onAgain={() => void impact.refetch()} />;
   if (!impact.data) return <Loading what="Working out what changes for whom" />;
   const { lines, people, total } = impact.data;

@@ -39,7 +39,7 @@ function inSight(answer: HTMLDivElement | null) {
 }
 
 function WhoElse({ body }: { body: object }) {
-  const who = useQuery({ queryKey: ["policy", "ask who", body], queryFn: () => ask<Who>("/api/ask/who", { method: "POST", body }) });
+  const who = useQuery({ queryKey: ["policy", "ask who", body], queryFn: ({ signal }) => ask<Who>("/api/ask/who", { method: "POST", body, signal }) });
   if (who.error) return <ProblemNotice error={who.error} />;
   if (!who.data) return <Loading what="Asking" />;
   return (
@@ -54,7 +54,7 @@ function WhoElse({ body }: { body: object }) {
   );
 }
 
-const useWhatFor = (body: object) => useQuery({ queryKey: ["policy", "ask what for", body], queryFn: () => ask<WhatFor>("/api/ask/what-for", { method: "POST", body }) });
+const useWhatFor = (body: object) => useQuery({ queryKey: ["policy", "ask what for", body], queryFn: ({ signal }) => ask<WhatFor>("/api/ask/what-for", { method: "POST", body, signal }) });
 
 /** What keeps somebody from typing, outcome by outcome. */
 function Hindrances({ body }: { body: object }) {

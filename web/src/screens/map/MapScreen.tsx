@@ -11,6 +11,7 @@ import { useQuestionSearch } from "../../question/useQuestion";
 import { useSubject } from "../../question/useSubject";
 import { withPart } from "../../question/withPart";
 import { Loading } from "../../shared/Loading";
+import { MadeUp } from "../../shared/MadeUp";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useAccount } from "../../shell/account";
 import { keepDraft } from "../rules/drafts";
@@ -51,6 +52,7 @@ export default function MapScreen() {
           <div className="map-pane">
             {map.error ? <ProblemNotice error={map.error} onAgain={() => void map.refetch()} /> : null}
             {ready && !type && <div className="empty">No record type yet. Import one from a file in the <a href="/catalogue">Catalogue</a>.</div>}
+            <MadeUp names={map.data?.made_up} />
             {!map.data && !map.error && type && <Loading what="Working out the map" />}
             {map.data && type && (
               <Grid map={map.data} type={type} busy={map.isFetching} selection={selection} onSelect={setSelection}

@@ -10,6 +10,7 @@ import { MODES, useQuestionSearch } from "../../question/useQuestion";
 import { useSubject } from "../../question/useSubject";
 import { withPart } from "../../question/withPart";
 import { Loading } from "../../shared/Loading";
+import { MadeUp } from "../../shared/MadeUp";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { Ask } from "./Ask";
 import { Ledger } from "./Ledger";
@@ -26,7 +27,7 @@ export function ReasoningPanel({ field, audience, entered, onClose }: Props) {
   };
   const reasoning = useQuery({
     queryKey: ["policy", "reasoning", asked, field, question.state],
-    queryFn: () => ask<Reasoning>("/api/reasoning", { method: "POST", body: { question: asked, field, state: question.state } }),
+    queryFn: ({ signal }) => ask<Reasoning>("/api/reasoning", { method: "POST", body: { question: asked, field, state: question.state }, signal }),
     placeholderData: (previous) => (previous?.field === field ? previous : undefined),
   });
   const data = reasoning.data;
@@ -61,6 +62,7 @@ export function ReasoningPanel({ field, audience, entered, onClose }: Props) {
               ))}
             </div>
           )}
+          <MadeUp names={data.made_up} />
           <Ledger stages={outcome.stages} value={outcome.value} search={search} />
           <Ask field={field} asked={asked} state={question.state} title={data.audience} />
           {audience.startsWith("user:") && !entered && (

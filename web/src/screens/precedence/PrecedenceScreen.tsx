@@ -51,7 +51,7 @@ function Methods({ data, type, scope, setScope }: { data: Precedence; type: Reco
   const wanted = { precedence: picked || null, ...scopeParts(scope, type) };
   const preview = useQuery({
     queryKey: ["policy", "precedence preview", wanted, askedOf(question)],
-    queryFn: () => ask<PrecedencePreview>("/api/precedence/preview", { method: "POST", body: { ...wanted, question: askedOf(question) } }),
+    queryFn: ({ signal }) => ask<PrecedencePreview>("/api/precedence/preview", { method: "POST", body: { ...wanted, question: askedOf(question) }, signal }),
     enabled: other,
   });
   const keep = async () => {

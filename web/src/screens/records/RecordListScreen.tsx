@@ -14,7 +14,7 @@ const PAGE = 50;
 
 /** Records as the signed-in person may see them: hidden columns are absent, masked values masked by the server. */
 export default function RecordListScreen() {
-  const { account } = useAccount();
+  const { account, may } = useAccount();
   const { type: asked = "" } = useParams();
   const [search, set] = useListSearch();
   const navigate = useNavigate();
@@ -26,7 +26,7 @@ export default function RecordListScreen() {
   const page = Number(search.get("page") ?? 1) || 1;
   const list = useQuery({
     queryKey: ["records", type?.id, find, sort, direction, page],
-    queryFn: () => ask<RecordList>(`/api/records/${type?.id}${query({ search: find, sort, direction: sort ? direction : "", page, per_page: PAGE })}`),
+    queryFn: ({ signal }) => ask<RecordList>(`/api/records/${type?.id}${query({ search: find, sort, direction: sort ? direction : "", page, per_page: PAGE })}`, { signal }),
     enabled: Boolean(type),
     placeholderData: keepPreviousData,
   });
@@ -52,10 +52,11 @@ export default function RecordListScreen() {
               <h1>{type.plural}</h1><span className="soft">{data ? `${data.total} ${data.total === 1 ? "record" : "records"}` : ""}</span>
               <span className="push">
                 <Input allowClear aria-label="Find records" placeholder="Find in what you may see" value={box} onChange={(event) => setBox(event.target.value)} style={{ width: 220 }} />
-                <Button type="primary" onClick={() => open("new")}>New {type.name.toLowerCase()}</Button>
+                {may("record") && <Button type="primary" onClick={() => open("new")}>New {type.name.toLowerCase()}</Button>}
               </span>
             </div>
           )}
+          {data?.beyond && <div className="notice calm" role="status">{data.beyond.toLocaleString()} records were not looked at: there are too many to {find ? "search" : "sort"} them all at once. Without it, every record is there, page by page.</div>}
           {!data && !list.error && type && <Loading />}
           {data && (
             <table className="ruled">

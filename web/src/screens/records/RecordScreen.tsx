@@ -7,6 +7,7 @@ import type { Entered, FieldValue, Form } from "../../api/types";
 import { RecordForm } from "../../forms/RecordForm";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
+import { useAccount } from "../../shell/account";
 import { MergeView } from "./MergeView";
 import { useTyped } from "./useTyped";
 import { useRecordTypes } from "./useRecordTypes";
@@ -34,6 +35,7 @@ function Sheet({ type, number, mode, onMode }: Props) {
   const navigate = useNavigate();
   const client = useQueryClient();
   const { message } = App.useApp();
+  const { may } = useAccount();
   const types = useRecordTypes();
   const [typed, setTyped, clearTyped] = useTyped(`${type} ${number ?? "new"}`);
   const [unit, setUnit] = useState<string | undefined>(undefined);
@@ -58,10 +60,13 @@ function Sheet({ type, number, mode, onMode }: Props) {
   const save = async (etag: string | undefined) => {
     setBusy(true);
     setError(null);
+    // What the form says it would put aside is not sent: what is saved is what it shows.
+    const aside = new Set((opened.data?.form.put_aside ?? []).map((line) => line.field));
+    const changes = Object.fromEntries(Object.entries(entered).filter(([id]) => !aside.has(id)));
     try {
       const saved = number
-        ? await ask<{ number: string }>(`/api/records/${type}/${encodeURIComponent(number)}`, { method: "PATCH", body: { changes: entered }, ifMatch: etag })
-        : await ask<{ number: string }>(`/api/records/${type}`, { method: "POST", body: { changes: entered, ...(unit ? { unit } : {}) } });
+        ? await ask<{ number: string }>(`/api/records/${type}/${encodeURIComponent(number)}`, { method: "PATCH", body: { changes }, ifMatch: etag })
+        : await ask<{ number: string }>(`/api/records/${type}`, { method: "POST", body: { changes, ...(unit ? { unit } : {}) } });
       clearTyped();
       await client.invalidateQueries({ queryKey: ["records"] });
       message.success(`${saved.number} is saved`);
@@ -93,7 +98,7 @@ function Sheet({ type, number, mode, onMode }: Props) {
           : <Select aria-label="Business unit" value={unit ?? data.form.unit} onChange={setUnit} options={units.map((each) => ({ value: each.id, label: `at ${each.name}` }))} style={{ minWidth: 170 }} />}
         <span className="push">
           {mode !== "view" && dirty && <span className="tag mark-verm">not saved; kept in this browser</span>}
-          {mode === "view" && <Button type="primary" onClick={() => onMode("edit")}>Edit</Button>}
+          {mode === "view" && may("record") && <Button type="primary" onClick={() => onMode("edit")}>Edit</Button>}
           {mode !== "view" && <Button onClick={() => {
             clearTyped();
             if (number) onMode("view");

@@ -1,5 +1,6 @@
 import { useCallback, useState } from "react";
 import type { Entered } from "../../api/types";
+import { keptAs } from "../../shared/kept";
 
 /**
  * What was typed into a record's form and not saved; etag: the version it was typed over; base: what the fields said
@@ -9,9 +10,9 @@ export type Typed = { entered: Entered; etag: string | undefined; base: Record<s
 
 const BLANK: Typed = { entered: {}, etag: undefined, base: {}, dismissed: [] };
 
-/** Keeps what was typed for the time this tab is open, so that a reload or a wrong click does not lose it. */
+/** Keeps what was typed for the person, for the time this tab is open and they are signed in, so that a reload or a wrong click does not lose it. */
 export function useTyped(name: string): [Typed, (typed: Typed) => void, () => void] {
-  const key = `cobalt.typed ${name}`;
+  const key = keptAs(`typed ${name}`);
   const [typed, setTyped] = useState<Typed>(() => {
     try {
       return { ...BLANK, ...(JSON.parse(sessionStorage.getItem(key) ?? "") as Partial<Typed>) };

@@ -11,6 +11,7 @@ import { QuestionStrip } from "../../question/QuestionStrip";
 import { MODES } from "../../question/useQuestion";
 import { useSubject } from "../../question/useSubject";
 import { Loading } from "../../shared/Loading";
+import { MadeUp } from "../../shared/MadeUp";
 import { PersonSelect } from "../../shared/PersonSelect";
 import { saveAsFile } from "../../shared/saveAsFile";
 import { ProblemNotice } from "../../shared/ProblemNotice";
@@ -124,6 +125,7 @@ function Rehearsal({ given, as, beside, form, ghosts, type }: Props) {
           {since && data.changed && <Changed lines={data.changed} title="What the last change did" none="Nothing else on the form changed." />}
           {other && data.differences && <Changed both lines={data.differences} title={`${data.person} against ${other.person}`} none="Both meet the same form." />}
           {!since && !other && <p className="soft">This is the form {data.person} meets, from the same decision that will be enforced. Type in it: each change is answered at once. Nothing is stored. “why” beside a field tells how it came about.</p>}
+          <MadeUp names={data.made_up} />
           {writing && <Button type="primary" onClick={() => void trySave()}>Try the save</Button>}
           {error ? <ProblemNotice error={error} /> : null}
           {verdict?.accepted && <div className="notice good" role="status"><b>The save would be accepted</b></div>}

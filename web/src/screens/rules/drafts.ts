@@ -1,10 +1,11 @@
 import { useCallback, useSyncExternalStore } from "react";
 import type { Rule } from "../../api/types";
+import { keptAs } from "../../shared/kept";
 
 /** A rule being edited and not yet in the change set. etag: the version the edit started from; null for a new rule. */
 export type Draft = { rule: Rule; etag: string | null };
 
-const KEY = "cobalt.drafts";
+const KEY = "drafts";
 const NEW = "draft:";
 const listeners = new Set<() => void>();
 let cache: Record<string, Draft> | null = null;
@@ -12,7 +13,7 @@ let cache: Record<string, Draft> | null = null;
 function read(): Record<string, Draft> {
   if (cache) return cache;
   try {
-    cache = JSON.parse(localStorage.getItem(KEY) ?? "{}") as Record<string, Draft>;
+    cache = JSON.parse(localStorage.getItem(keptAs(KEY)) ?? "{}") as Record<string, Draft>;
   } catch {
     cache = {};
   }
@@ -21,7 +22,7 @@ function read(): Record<string, Draft> {
 
 function write(drafts: Record<string, Draft>): void {
   cache = drafts;
-  localStorage.setItem(KEY, JSON.stringify(drafts));
+  localStorage.setItem(keptAs(KEY), JSON.stringify(drafts));
   listeners.forEach((listener) => listener());
 }
 

@@ -23,7 +23,7 @@ export function usePreview(rule: Rule | undefined, question: AskedQuestion, kind
   };
   return useQuery({
     queryKey: ["policy", "preview", settled, asked],
-    queryFn: () => ask<RulePreview>("/api/rules/preview", { method: "POST", body: { rule: settled, question: asked } }),
+    queryFn: ({ signal }) => ask<RulePreview>("/api/rules/preview", { method: "POST", body: { rule: settled, question: asked }, signal }),
     enabled: kind === "draft" && settled !== undefined && question.type !== "",
     placeholderData: (previous) => previous,
   });

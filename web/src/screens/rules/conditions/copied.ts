@@ -1,17 +1,18 @@
 import { useSyncExternalStore } from "react";
 import type { Condition } from "../../../api/types";
+import { keptAs } from "../../../shared/kept";
 
 /** A part of a condition that was copied, and the record type it was written for. */
 export type Copied = { type: string; part: Condition };
 
-const KEY = "cobalt.copied-part";
+const KEY = "copied-part";
 const listeners = new Set<() => void>();
 let cache: Copied | null | undefined;
 
 function read(): Copied | null {
   if (cache === undefined) {
     try {
-      cache = JSON.parse(sessionStorage.getItem(KEY) ?? "null") as Copied | null;
+      cache = JSON.parse(sessionStorage.getItem(keptAs(KEY)) ?? "null") as Copied | null;
     } catch {
       cache = null;
     }
@@ -22,7 +23,7 @@ function read(): Copied | null {
 /** Keeps a part for another rule, for as long as this tab is open. */
 export function copyPart(copied: Copied): void {
   cache = copied;
-  sessionStorage.setItem(KEY, JSON.stringify(copied));
+  sessionStorage.setItem(keptAs(KEY), JSON.stringify(copied));
   listeners.forEach((listener) => listener());
 }
 
