@@ -39,6 +39,13 @@ module Server
       def named(login) = find_by(login_fold: fold(login))
     end
 
+    # bcrypt takes no NUL, and would raise where a fault is to be told.
+    def password=(text)
+      raise CobaltLedger::BadInput.at("/password", "holds a NUL character") if text.to_s.include?("\0")
+
+      super
+    end
+
     # ability: :read, :edit, :publish, :import, :accounts or :record.
     def may?(ability) = ABILITIES.fetch(access).include?(ability)
 
@@ -56,10 +63,7 @@ module Server
     end
 
     def password_whole
-      return unless password
-
-      errors.add(:password, "is longer than #{PASSWORD_BYTES} bytes") if password.bytesize > PASSWORD_BYTES
-      errors.add(:password, "holds a NUL character") if password.include?("\0")
+      errors.add(:password, "is longer than #{PASSWORD_BYTES} bytes") if password && password.bytesize > PASSWORD_BYTES
     end
   end
 end
