@@ -15,7 +15,7 @@ module Server
 
       def initialize(app)
         @app = app
-        @jobs = {}
+        @jobs = {}.compare_by_identity
         @lock = Mutex.new
       end
 
@@ -42,17 +42,17 @@ module Server
 
       def enter(job)
         @lock.synchronize do
-          @jobs[job.object_id] = job
-          @watch = Thread.new { watch } unless @watch&.alive?
+          @jobs[job] = true
+          @watch = Thread.new { watch }.tap { |thread| thread.priority = 2 } unless @watch&.alive?
         end
       end
 
-      def leave(job) = @lock.synchronize { @jobs.delete(job.object_id) }
+      def leave(job) = @lock.synchronize { @jobs.delete(job) }
 
       def watch
         loop do
           sleep LOOK
-          @lock.synchronize { @jobs.each_value { |job| drop(job) if !job.dropped && (now > job.ends || Client.gone?(job.socket)) } }
+          @lock.synchronize { @jobs.each_key { |job| drop(job) if !job.dropped && (now > job.ends || Client.gone?(job.socket)) } }
         end
       end
 

@@ -32,7 +32,7 @@ module Server
       def ask(env, who, limit)
         counted(who) do
           exchange(request_of(env, limit), env["puma.socket"])
-        rescue Errno::ECONNREFUSED, Errno::ENOENT, Errno::ECONNRESET, Errno::EPIPE, EOFError, IOError
+        rescue SystemCallError, IOError
           raise Problem.new(503, "worker-gone", "What works this out had to start anew; try again")
         end
       end

@@ -27,26 +27,33 @@ module Server
     end
 
     # token: from the preview. Raises Problem when anything has moved on since. What it takes to work the import out is
-    # done before anybody is kept waiting; what it stood on is looked at once more when nobody else can write.
+    # done before anybody is kept waiting; where somebody has written meanwhile, it is worked out once more.
     def apply(token)
-      standing = PolicyStore.instance.standing
-      target, before, after = outcome
-      raise moved_on unless token == token(before, after)
-
-      Heavy::Dropped.never { keep(target, before, after, standing) }
-      { "target" => PEOPLE.include?(@kind) ? "directory" : "change_set" }
+      target = nil
+      TRIES.times do
+        standing = PolicyStore.instance.standing
+        target, before, after = outcome
+        raise moved_on unless token == token(before, after)
+        return { "target" => target } if Heavy::Dropped.never { keep(target, before, after, standing) }
+      end
+      raise Problem.new(503, "busy", "Too many edits are made at once; try again")
     end
+
+    # Times an import is worked out anew because somebody wrote meanwhile.
+    TRIES = 10
 
     PEOPLE = %w[directory people-ldif].freeze
 
     private
 
+    # Returns false where things no longer stand as they did.
     def keep(target, before, after, standing)
       PolicyEditor::LOCK.synchronize do
         ActiveRecord::Base.transaction do
-          raise moved_on unless PolicyStore.instance.standing == standing
+          next false unless PolicyStore.instance.standing == standing
 
           target == "directory" ? keep_directory(after) : keep_policy(before, after)
+          true
         end
       end
     end

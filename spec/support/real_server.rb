@@ -43,6 +43,10 @@ class RealServer
 
   def sessions = @sessions ||= {}
 
+  # Process of the worker beside it, and the processor time that has used, in ticks.
+  def worker = children.first&.first
+  def worker_ticks = children.first.then { |_, parts| parts[11].to_i + parts[12].to_i }
+
   # Waits for it to end by itself. Returns its exit status.
   def ended = Process.wait2(pid)[1].exitstatus
 
@@ -54,6 +58,16 @@ class RealServer
   end
 
   private
+
+  # [process, what the system says of it after its name] of those that the server has started.
+  def children
+    Dir["/proc/[0-9]*/stat"].filter_map do |file|
+      parts = File.read(file)[/\) (.*)/, 1].split
+      [file[/\d+/].to_i, parts] if parts[1].to_i == pid
+    rescue SystemCallError
+      nil
+    end
+  end
 
   def wait_until_ready
     Timeout.timeout(PATIENCE) do

@@ -108,19 +108,8 @@ module CobaltLedger
         @plans[[fields, acting, above, question.mode, closeness]] ||= plan(acting, above, question.mode, closeness, fields)
       end
 
-      # Ways in which the people of a case can meet the rules on some fields beside its own, in its own unit first: a lazy
-      # enumeration of [Question, Decisions::Plan], each plan once.
-      def ways_to_meet(kase, fields)
-        seen = {}
-        exact = by_person?(speaking_of(fields))
-        people = kinds_of_people(fields, kase.crowd)
-        ([kase.question.unit] | units).lazy.flat_map { |unit| people.map { |user| [unit, user] } }.filter_map do |unit, user|
-          question = question(user, unit, kase.question.mode, channel: kase.question.channel, form: kase.question.form || :own)
-          plan = plan_for(question, fields)
-          key = [plan.object_id, exact ? user.id : nil]
-          [question, plan] unless seen[key] || !(seen[key] = true)
-        end
-      end
+      # Does it matter to some fields who exactly the person is, beside which rules are meant for them?
+      def exact?(fields) = by_person?(speaking_of(fields))
 
       # Users a rule is meant for: a set of Directory::Crowds.
       def matching(rule) = @matching[rule] ||= crowds.of(rule.audience)

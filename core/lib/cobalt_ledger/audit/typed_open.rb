@@ -52,7 +52,7 @@ module CobaltLedger
         @deciding = typed_for(own)
         return nil if @deciding.empty?
 
-        @survey.ways_to_meet(kase, looked_at).each do |question, plan|
+        ways(kase).each do |question, plan|
           return nil if (@ways += 1) > WAYS
 
           found = met(question, plan)
@@ -60,6 +60,20 @@ module CobaltLedger
           return nil if spent?
         end
         nil
+      end
+
+      # Ways in which the people of the case can meet the rules on what is looked at, in its own unit first: a lazy
+      # enumeration of [Question, Decisions::Plan], each plan once.
+      def ways(kase)
+        seen = {}
+        exact = @survey.exact?(looked_at)
+        people = @survey.kinds_of_people(looked_at, kase.crowd)
+        ([kase.question.unit] | @survey.units).lazy.flat_map { |unit| people.map { |user| [unit, user] } }.filter_map do |unit, user|
+          question = @survey.question(user, unit, "edit", form: kase.question.form || :own)
+          plan = @survey.plan_for(question, looked_at)
+          key = [plan.object_id, exact ? user.id : nil]
+          [question, plan] unless seen[key] || !(seen[key] = true)
+        end
       end
 
       # Fields that conditions read from the form, and that somebody could type into; for a computed field those it is
@@ -148,13 +162,13 @@ module CobaltLedger
       # Outcomes of the plan's tests on a record with what stands on the form; nil when the budget is used up. Where
       # nothing asks what is stored, a form looks the same whether its values were typed or not.
       def outcomes(record, form)
-        @known[@backward ? [record, form] : form] ||= begin
-          return nil if (@judged += 1) > BUDGET
+        key = @backward ? [record, form] : form
+        return @known[key] if @known.key?(key)
+        return nil if (@judged += 1) > BUDGET
 
-          found = @keys.zip(form).to_h
-          found.merge!(@keys.zip(record).select { |(kind, _), _| kind == :entered }.to_h { |(_, id), value| [[:stored, id], value] }) if @backward
-          @plan.outcomes(@facts.assuming(found, @type.formulas))
-        end
+        found = @keys.zip(form).to_h
+        found.merge!(@keys.zip(record).select { |(kind, _), _| kind == :entered }.to_h { |(_, id), value| [[:stored, id], value] }) if @backward
+        @known[key] = @plan.outcomes(@facts.assuming(found, @type.formulas))
       end
 
       def sight(seen) = @plan.slot_of(@field.id).decide(seen).state.visibility
