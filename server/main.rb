@@ -50,9 +50,9 @@ module Server
 
     # What Puma itself stumbles over before there is a request: a size that is no number, a header that never ends.
     def unreadable(error, status)
-      defect = status >= 500 && !error.is_a?(RangeError) && !error.is_a?(ArgumentError) && !error.is_a?(NoMemoryError)
+      defect = status == 500 && !error.is_a?(RangeError) && !error.is_a?(ArgumentError) && !error.is_a?(NoMemoryError)
       Log.defect(error) if defect
-      problem = defect ? Problem.defect : Problem.new(400, "bad-request", "The request can't be read")
+      problem = defect ? Problem.defect : Problem.new(status == 500 ? 400 : status, "bad-request", "The request can't be read")
       [problem.status, { "content-type" => "application/problem+json" }, [JSON.generate(problem.to_h)]]
     end
 

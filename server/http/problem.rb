@@ -6,7 +6,7 @@ module Server
     TITLES = { 400 => "The request can't be read", 401 => "Sign in first", 403 => "Not allowed", 404 => "Not found", 405 => "Not possible here",
                409 => "Something else came first", 412 => "Changed by somebody else meanwhile",
                413 => "Too large", 415 => "Wrong kind of content", 422 => "Refused",
-               428 => "Which version is meant?", 429 => "Too many tries", 500 => "A defect", 503 => "Not now", 507 => "No room left" }.freeze
+               428 => "Which version is meant?", 429 => "Too many tries", 500 => "A defect", 501 => "Not possible here", 503 => "Not now", 507 => "No room left" }.freeze
 
     # Seconds after which it is worth trying again.
     AGAIN = { 429 => 60, 503 => 5, 507 => 60 }.freeze

@@ -7,6 +7,9 @@ module Server
       # Lines of an impact sent at most.
       IMPACT_LIMIT = 2_000
 
+      # One account is worked out at a time.
+      IMPACT = Mutex.new
+
       def self.registered(app)
         app.helpers Help
         app.get "/api/change-set" do
@@ -50,15 +53,20 @@ module Server
           { "name" => change_set.name, "base_edition" => change_set.base_edition, "revision" => change_set.revision, "edits" => edits }
         end
 
+        # The same account is asked for by many; it is worked out once, by one after the other.
         def impact_view
-          store = PolicyStore.instance
-          lines = CobaltLedger::Changes::Impact.new(store.in_force.engine, store.pending.engine).lines
+          before, after = [PolicyStore.instance.in_force, PolicyStore.instance.pending]
+          IMPACT.synchronize { PolicyStore.instance.memory.fetch([:impact, before.key, after.key]) { impact(before, after) } }
+        end
+
+        def impact(before, after)
+          lines = CobaltLedger::Changes::Impact.new(before.engine, after.engine).lines
           { "people" => lines.flat_map(&:users).uniq.size, "total" => lines.size,
-            "lines" => lines.sort_by { |line| [-line.users.size, line.field] }.first(IMPACT_LIMIT).map { |line| impact_line(line, store) } }
+            "lines" => lines.sort_by { |line| [-line.users.size, line.field] }.first(IMPACT_LIMIT).map { |line| impact_line(line, after) } }
         end
 
         def impact_line(line, store)
-          type = store.pending.policy.record_type(line.record_type)
+          type = store.policy.record_type(line.record_type)
           names = line.users.first(5).map { |id| store.directory.name_of(:user, id) }
           { "record_type" => type.name, "field" => type.field(line.field).name, "field_id" => line.field, "mode" => line.mode,
             "units" => line.units.map { |id| store.directory.name_of(:unit, id) }, "before" => line.before.join("|"), "after" => line.after.join("|"),

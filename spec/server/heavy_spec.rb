@@ -105,7 +105,7 @@ RSpec.describe "A server under load" do
 
   it "answers what is no request at all, and goes on" do
     torn = ["GET / HTTP/9.9\r\nTransfer-Encoding: chunked\r\n\r\nffffffffffffffff\r\nx", "\x00\x01\r\n\r\n", "PUT /\xFF HTTP/1.1\r\nHost: x\r\n\r\n",
-            "POST /api/session HTTP/1.1\r\nHost: x\r\nContent-Length: -1\r\n\r\n"]
+            "POST /api/session HTTP/1.1\r\nHost: x\r\nContent-Length: -1\r\n\r\n", "PATCH / HTTP/1.1\r\nHost: x\r\nTransfer-Encoding: x\r\n\r\n{}"]
     torn.each do |text|
       line = TCPSocket.open("127.0.0.1", @server.port) do |socket|
         socket.write(text)

@@ -26,7 +26,7 @@ module CobaltLedger
           value.to_s.reverse.scan(/\d{1,3}/).join(",").reverse.then { |digits| value.negative? ? "-#{digits}" : digits }
         end
 
-        def self.stand_in(_field) = 4
+        def self.stand_in(_field) = 40
         def self.sample(_field) = "4"
       end
     end
