@@ -78,7 +78,9 @@ module Server
     private
 
     # [number of the edition in force, version of the directory]
-    def newest = ActiveRecord::Base.connection.select_rows("SELECT (SELECT max(number) FROM editions), (SELECT max(id) FROM directory_versions)").first
+    def newest
+      ActiveRecord::Base.with_connection { |connection| connection.select_rows("SELECT (SELECT max(number) FROM editions), (SELECT max(id) FROM directory_versions)").first }
+    end
 
     def edition(number, people) = fetch([:in_force, number, people]) { |key| build(key, Edition.find_by!(number: number).policy_document, people) }
 
