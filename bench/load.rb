@@ -81,7 +81,8 @@ module LoadBench
 
   # Seconds of each light question, to three people in turn.
   def light(people)
-    questions = [["asha", "post", "/api/records/outgoing-loan/form", { mode: "edit", number: "LN-0042" }], ["mairin", "get", "/api/overview", nil], ["xenia", "get", "/api/rules?per_page=50&state=in_force", nil]]
+    questions = [["asha", "post", "/api/records/outgoing-loan/form", { mode: "edit", number: "LN-0042" }],
+                 ["mairin", "get", "/api/overview", nil], ["xenia", "get", "/api/rules?per_page=50&state=in_force", nil]]
     Array.new(ASKED) do |number|
       who, verb, path, body = questions[number % questions.size]
       sleep 0.05

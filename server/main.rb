@@ -52,7 +52,8 @@ module Server
     def unreadable(error, status)
       defect = status == 500 && !error.is_a?(RangeError) && !error.is_a?(ArgumentError) && !error.is_a?(NoMemoryError)
       Log.defect(error) if defect
-      problem = defect ? Problem.defect : Problem.new(status == 500 ? 400 : status, "bad-request", "The request can't be read")
+      told = status == 500 ? 400 : status
+      problem = defect ? Problem.defect : Problem.new(told, "bad-request", "The request can't be read")
       [problem.status, { "content-type" => "application/problem+json" }, [JSON.generate(problem.to_h)]]
     end
 

@@ -55,7 +55,8 @@ module Server
 
         # The same account is asked for by many; it is worked out once, by one after the other.
         def impact_view
-          before, after = [PolicyStore.instance.in_force, PolicyStore.instance.pending]
+          before = PolicyStore.instance.in_force
+          after = PolicyStore.instance.pending
           IMPACT.synchronize { PolicyStore.instance.memory.fetch([:impact, before.key, after.key]) { impact(before, after) } }
         end
 

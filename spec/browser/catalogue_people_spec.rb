@@ -38,6 +38,22 @@ RSpec.describe "Catalogue, People and Changes" do
     expect(page).to have_css("h1", text: "Nadia Vosper")
   end
 
+  it "asks what a file of people is complete for, and shows each right lost before it is brought in" do
+    Dir.mktmpdir do |folder|
+      file = File.join(folder, "asha.ldif")
+      File.write(file, "dn: uid=asha.brandt,dc=x\nobjectClass: inetOrgPerson\nuid: asha.brandt\ncn: Asha Brandt\n")
+      visit("/people")
+      click_button("Import from a file")
+      attach("file", file)
+      click_button("Preview")
+      expect(page).to have_css("[aria-label=Preview]", text: "loses the role Registrar")
+      find("label", text: "the roles of the people in it").click
+      click_button("Preview")
+      expect(page).to have_css("[aria-label=Preview]", text: "loses the group Loans Committee")
+      expect(page).to have_no_text("loses the role Registrar")
+    end
+  end
+
   it "has no barrier on People and Changes" do
     visit("/people")
     expect(page).to have_css("tbody tr")

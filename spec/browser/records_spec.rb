@@ -27,6 +27,20 @@ RSpec.describe "Records" do
     expect(page).to have_css("tbody tr", text: "Fenwick Hall Annexe")
   end
 
+  it "says before a save what it will not keep, and saves what the form shows" do
+    enter_as("asha", at: "/records/outgoing-loan/LN-0042?mode=edit")
+    within(form_field("stage")) { find("input").click }
+    find(".ant-select-item-option", text: "Returned").click
+    form_field("damage_notes").find("textarea").set("A scratch on the stern")
+    within(form_field("stage")) { find("input").click }
+    find(".ant-select-item-option", text: "Proposed").click
+    expect(page).to have_css("[role=status]", text: "Damage notes is hidden, by rule 13 Return details wait for the loan, so what was typed there is not saved")
+    expect_no_barrier
+    click_button("Save")
+    expect(page).to have_text("LN-0042 is saved")
+    expect(Server::Record.find_by!(number: "LN-0042").values).to include("stage" => "proposed").and(satisfy { |values| values["damage_notes"].nil? })
+  end
+
   it "keeps what was typed through a refusal and a reload" do
     enter_as("tomas", at: "/records/outgoing-loan/LN-0042?mode=edit")
     form_field("item_count").find("input").set("many")

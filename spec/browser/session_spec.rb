@@ -40,4 +40,40 @@ RSpec.describe "A session that ends in the middle of work" do
     visit("/map?type=outgoing-loan")
     expect(page).to have_css("h1", text: "Outgoing loans")
   end
+
+  def kept_in_browser = page.evaluate_script("Object.entries({ ...sessionStorage, ...localStorage }).map((pair) => pair.join(' ')).join('\\n')")
+
+  it "leaves no value in the browser once somebody has signed out, and nothing of theirs to the next" do
+    enter_as("tomas", at: "/records/outgoing-loan/LN-0042?mode=edit")
+    form_field("borrower").find("input").set("Half typed")
+    expect(page).to have_text("not saved")
+    expect(kept_in_browser).to include("Half typed", "Fenwick Hall Gallery")
+    leave
+    expect(kept_in_browser).not_to match(/Half typed|Fenwick/)
+    enter_as("tomas", at: "/records/outgoing-loan/LN-0042?mode=edit")
+    form_field("borrower").find("input").set("Typed by Tomas")
+    expect(page).to have_text("not saved")
+    # The session runs out, and somebody else comes in by the same tab.
+    end_all_sessions
+    click_button("Save")
+    pass_the_door("asha")
+    expect(page).to have_button("Sign out")
+    visit("/records/outgoing-loan/LN-0042?mode=edit")
+    expect(form_field("borrower").find("input").value).to eq("Fenwick Hall Gallery")
+    expect(kept_in_browser).not_to include("Typed by Tomas")
+  end
+
+  it "lets people change their own password" do
+    enter_as("asha", at: "/records")
+    click_button("Asha Brandt: change your password")
+    fill_in("The password you have now", with: "wrong")
+    fill_in("A new one, ten characters at least", with: "another lantern")
+    click_button("Change it")
+    expect(page).to have_css("[role=alert]", text: "That is not your password")
+    expect_no_barrier
+    fill_in("The password you have now", with: Server::DemoData::PASSWORD)
+    click_button("Change it")
+    expect(page).to have_text("Your password is changed")
+    expect(Server::Account.named("asha").authenticate("another lantern")).to be_truthy
+  end
 end
