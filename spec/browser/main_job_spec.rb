@@ -98,7 +98,7 @@ RSpec.describe "From files to an enforced form" do
       (async () => {
         const session = await (await fetch("/api/session")).json();
         const form = await (await fetch("/api/records/guided-tour/form", { method: "POST", headers: { "content-type": "application/json", "x-csrf-token": session.csrf }, body: JSON.stringify({ mode: "edit", number: "guided-tour-00001" }) })).json();
-        const answer = await fetch("/api/records/guided-tour/guided-tour-00001", { method: "PATCH", headers: { "content-type": "application/json", "x-csrf-token": session.csrf, "if-match": form.etag }, body: JSON.stringify({ changes: { takings: 1, guide_s_telephone: "x" } }) });
+        const answer = await fetch("/api/records/guided-tour/guided-tour-00001", { method: "PATCH", headers: { "content-type": "application/json", "x-csrf-token": session.csrf, "if-match": form.etag }, body: JSON.stringify({ changes: { takings: 1, #{telephone}: "x" } }) });
         done([answer.status, await answer.text()]);
       })();
     JS
