@@ -9,7 +9,7 @@ module Server
     # worker drops what nobody waits for. One person may have few heavy questions under way, so that nobody keeps the
     # others waiting.
     class Relay
-      # Requests of one session, and of all, that may be with the worker at once.
+      # Requests of one person, and of all, that may be with the worker at once.
       EACH = 3
       TOTAL = 8
 
@@ -28,7 +28,7 @@ module Server
         @under_way = Hash.new(0)
       end
 
-      # env: Rack environment; who: key of the session; limit: bytes of a body. Returns Answer. Raises Problem.
+      # env: Rack environment; who: key of the person; limit: bytes of a body. Returns Answer. Raises Problem.
       def ask(env, who, limit)
         counted(who) do
           exchange(request_of(env, limit), env["puma.socket"])

@@ -7,6 +7,9 @@ module Server
     # Lines of a backtrace that are kept.
     LINES = 12
 
+    # Characters of a message that are kept.
+    LENGTH = 160
+
     # Longer runs of such characters may be tokens, hashes or passwords.
     SECRET = %r{[\w+/=-]{20,}}
 
@@ -17,11 +20,9 @@ module Server
       warn "#{error.class}: #{plain(error.message)}\n  #{(error.backtrace || []).first(LINES).join("\n  ")}"
     end
 
-    # One line about what goes on.
-    def note(text) = warn(plain(text, 500))
-
-    def plain(text, length = 160)
-      text.to_s.dup.force_encoding(Encoding::UTF_8).scrub.lines.first.to_s.sub(/\s+for #<.*/, "").gsub(SECRET, "…").strip[0, length]
+    def plain(text)
+      text.to_s.dup.force_encoding(Encoding::UTF_8).scrub.lines.first.to_s.sub(/\s+for #<.*/, "").gsub(SECRET, "…").strip[0, LENGTH]
     end
+    private_class_method :plain
   end
 end

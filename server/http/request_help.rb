@@ -84,7 +84,7 @@ module Server
     def relay
       return if Heavy.relay.nil? || Heavy.inside
 
-      answer = Heavy.relay.ask(request.env, @session.id, @operation.body_limit)
+      answer = Heavy.relay.ask(request.env, @session.account_id, @operation.body_limit)
       headers answer.headers
       halt answer.status, answer.body
     end

@@ -22,11 +22,12 @@ module Server
     # What bcrypt looks at; anything longer would be cut off unseen.
     PASSWORD_BYTES = 72
 
-    before_validation :take_shape
+    before_validation :take_shape, if: :login_changed?
     validates :login, :name, presence: true, length: { maximum: 200 }
     validates :access, inclusion: { in: ABILITIES.keys }
     validates :password, length: { in: PASSWORD_LENGTH }, allow_nil: true
-    validate :name_stands_alone, :password_whole
+    validate :name_stands_alone, if: :login_changed?
+    validate :password_whole
 
     class << self
       # How a sign-in name is looked up: capitals and the ways of writing one letter count alike, in every script

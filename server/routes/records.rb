@@ -15,6 +15,7 @@ module Server
         end
 
         app.get "/api/records/:type" do
+          relay if (params["search"] || params["sort"]) && Record.where(record_type: params["type"]).count > RecordList::LIGHT
           json(desk.list(params["type"]).page(page, per_page, search: params["search"], sort: params["sort"], descending: params["direction"] == "down"))
         end
 

@@ -8,6 +8,9 @@ module Server
     # Records decided at most for one search or sort.
     BUDGET = 20_000
 
+    # Records up to which searching and sorting is light work.
+    LIGHT = 1_000
+
     # Records read at once.
     BATCH = 500
 
