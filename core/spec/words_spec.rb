@@ -14,9 +14,9 @@ RSpec.describe "Words for people" do
   it "makes identifiers of any name, never empty and never too long" do
     made = ->(name, joiner = "-") { CobaltLedger::Formats::Identifier.from(name, joiner) }
     expect(made.call("Loan number", "_")).to eq("loan_number")
-    expect(made.call("Zdeněk Trelawney")).to eq("zdenek-trelawney")
-    expect(made.call("3rd party")).to eq("x-3rd-party")
-    expect(made.call("שלום")).to eq("x")
+    expect(made.call("Zdeněk Trelawney")).to match(/\Azdenek-trelawney--\h{10}\z/)
+    expect(made.call("3rd party")).to match(/\Ax-3rd-party--\h{10}\z/)
+    expect(made.call("שלום")).to match(/\Ax--\h{10}\z/)
     expect(made.call("a" * 200).size).to be <= 60
   end
 
