@@ -28,11 +28,27 @@ module Server
       def of(token)
         return nil if token.nil? || token.empty?
 
-        found = eager_load(:account).find_by(token_digest: digest(token))
+        found = looked_up(digest(token))
         found if found&.live?(Time.now)
       end
 
       def digest(token) = Digest::SHA256.hexdigest(token)
+
+      private
+
+      # Asked at every request, so that both rows are read by one statement that is not built anew each time.
+      def looked_up(digest)
+        row = with_connection { |connection| connection.select_one(lookup, "Session", [ActiveRecord::Relation::QueryAttribute.new("token_digest", digest, ActiveModel::Type::String.new)]) } or return nil
+        own, of_account = row.partition { |name, _| name.start_with?("s_") }.map { |part| part.to_h { |name, value| [name[2..], value] } }
+        instantiate(own).tap { |session| session.association(:account).target = Account.instantiate(of_account) }
+      end
+
+      def lookup
+        @lookup ||= begin
+          columns = { "s" => self, "a" => Account }.flat_map { |mark, model| model.column_names.map { |name| "#{mark}.#{name} AS #{mark}_#{name}" } }
+          "SELECT #{columns.join(', ')} FROM sessions s JOIN accounts a ON a.id = s.account_id WHERE s.token_digest = ?"
+        end
+      end
     end
 
     # now: Time. Notes that it is in use.
