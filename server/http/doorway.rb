@@ -19,12 +19,14 @@ module Server
       # Bodies are JSON or nothing; Rack would otherwise read forms and files out of them before anybody has signed in.
       env[Rack::RACK_REQUEST_FORM_HASH] = {}
       env[Rack::RACK_REQUEST_FORM_PAIRS] = []
-      @app.call(env)
+      # One connection for all that a request asks of the database, given back at its end.
+      ActiveRecord::Base.with_connection { @app.call(env) }
     rescue Problem => e
       answer(env, e)
     rescue StandardError => e
-      Log.defect(e)
-      answer(env, Problem.defect)
+      trouble = DatabaseTrouble.problem(e)
+      Log.defect(e) unless trouble
+      answer(env, trouble || Problem.defect)
     end
 
     private

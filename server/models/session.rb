@@ -38,7 +38,8 @@ module Server
 
       # Asked at every request, so that both rows are read by one statement that is not built anew each time.
       def looked_up(digest)
-        row = with_connection { |connection| connection.select_one(lookup, "Session", [ActiveRecord::Relation::QueryAttribute.new("token_digest", digest, ActiveModel::Type::String.new)]) } or return nil
+        token = ActiveRecord::Relation::QueryAttribute.new("token_digest", digest, ActiveModel::Type::String.new)
+        row = with_connection { |connection| connection.select_one(lookup, "Session", [token]) } or return nil
         own, of_account = row.partition { |name, _| name.start_with?("s_") }.map { |part| part.to_h { |name, value| [name[2..], value] } }
         instantiate(own).tap { |session| session.association(:account).target = Account.instantiate(of_account) }
       end
