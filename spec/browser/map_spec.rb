@@ -63,4 +63,19 @@ RSpec.describe "The map" do
     expect(page).to have_css(".ledger")
     expect_no_barrier
   end
+
+  it "says what happened when a page breaks, and how to go on" do
+    network = page.driver.browser.network
+    network.intercept
+    broken = true
+    page.driver.browser.on(:request) do |request|
+      broken && request.url.include?("/api/map?") ? request.respond(body: "{\"record_type\":\"outgoing-loan\"}", responseHeaders: { "content-type" => "application/json" }) : request.continue
+    end
+    visit("/map?type=outgoing-loan&mode=view")
+    expect(page).to have_css("[role=alert] h1", text: "This page has broken")
+    expect(page).to have_no_text("Hey developer")
+    broken = false
+    click_button("Load it again")
+    expect(page).to have_css("td[aria-label^='Stage, Registrar']")
+  end
 end
