@@ -9,9 +9,12 @@ module Server
     # worker drops what nobody waits for. One person may have few heavy questions under way, so that nobody keeps the
     # others waiting.
     class Relay
-      # Requests of one person, and of all, that may be with the worker at once.
+      # Requests of one person, and of all, that may be with the worker at once; those of one person that may wait for
+      # their turn, and for how many seconds.
       EACH = 3
       TOTAL = 8
+      WAITING = 3
+      PATIENCE = 20
 
       # Headers of the request that the worker needs, and of its answer that go back.
       SENT = { "HTTP_COOKIE" => "Cookie", "HTTP_X_CSRF_TOKEN" => "X-CSRF-Token", "HTTP_IF_MATCH" => "If-Match", "CONTENT_TYPE" => "Content-Type" }.freeze
@@ -26,12 +29,14 @@ module Server
         @worker = worker
         @lock = Mutex.new
         @under_way = Hash.new(0)
+        @waiting = Hash.new(0)
       end
 
       # env: Rack environment; who: key of the person; limit: bytes of a body. Returns Answer. Raises Problem.
       def ask(env, who, limit)
-        counted(who) do
-          exchange(request_of(env, limit), env["puma.socket"])
+        client = env["puma.socket"]
+        counted(who, client) do
+          exchange(request_of(env, limit), client)
         rescue SystemCallError, IOError
           raise Problem.new(503, "worker-gone", "What works this out had to start anew; try again")
         end
@@ -39,19 +44,37 @@ module Server
 
       private
 
-      def counted(who)
-        raise Problem.new(503, "busy", "Too much is being worked out at once; try again in a moment", again: 2) unless enter(who)
-
+      def counted(who, client)
+        queue(who, client) unless enter(who)
         begin
           yield
         ensure
-          @lock.synchronize { (@under_way[who] -= 1).positive? || @under_way.delete(who) }
+          @lock.synchronize { give_back(@under_way, who) }
         end
       end
 
       def enter(who)
         @lock.synchronize { @under_way[who] < EACH && @under_way.values.sum < TOTAL && (@under_way[who] += 1) }
       end
+
+      # Waits until there is room. Raises Problem where too many wait already, or too long.
+      def queue(who, client)
+        raise busy unless @lock.synchronize { @waiting[who] < WAITING && (@waiting[who] += 1) }
+
+        begin
+          ends = Process.clock_gettime(Process::CLOCK_MONOTONIC) + PATIENCE
+          until enter(who)
+            raise busy if Process.clock_gettime(Process::CLOCK_MONOTONIC) > ends || Client.gone?(client)
+
+            sleep 0.05
+          end
+        ensure
+          @lock.synchronize { give_back(@waiting, who) }
+        end
+      end
+
+      def give_back(counts, who) = (counts[who] -= 1).positive? || counts.delete(who)
+      def busy = Problem.new(429, "busy", "You have too much worked out at once; try again in a moment", again: 2)
 
       def request_of(env, limit)
         path = "#{env[Rack::PATH_INFO]}#{"?#{env[Rack::QUERY_STRING]}" unless env[Rack::QUERY_STRING].to_s.empty?}"

@@ -7,8 +7,9 @@ module Server
       # Lines of an impact sent at most.
       IMPACT_LIMIT = 2_000
 
-      # One account is worked out at a time.
+      # One account is worked out at a time, and its parts are remembered.
       IMPACT = Mutex.new
+      PARTS = Memory.new(100)
 
       def self.registered(app)
         app.helpers Help
@@ -61,9 +62,16 @@ module Server
         end
 
         def impact(before, after)
-          lines = CobaltLedger::Changes::Impact.new(before.engine, after.engine).lines
+          lines = impact_lines(before, after)
           { "people" => lines.flat_map(&:users).uniq.size, "total" => lines.size,
             "lines" => lines.sort_by { |line| [-line.users.size, line.field] }.first(IMPACT_LIMIT).map { |line| impact_line(line, after) } }
+        end
+
+        # Record type by record type: one that no edit has touched since is not worked out again.
+        def impact_lines(before, after)
+          impact = CobaltLedger::Changes::Impact.new(before.engine, after.engine)
+          old, new = [before, after].map { |state| AuditDigests.of(state) }
+          (new.keys & old.keys).flat_map { |id| PARTS.fetch([old[id], new[id]]) { impact.lines_of(id) } }
         end
 
         def impact_line(line, store)

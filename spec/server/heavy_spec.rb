@@ -54,16 +54,16 @@ RSpec.describe "A server under load" do
     expect(@server.ask("mairin", :post, "/api/rules", { rule: heavy.merge("state" => "off") }).first).to eq(201)
   end
 
-  it "lets nobody have more under way than a few, and drops what nobody waits for any more", :aggregate_failures do
+  it "lets nobody have more under way or waiting than a few, and drops what nobody waits for any more", :aggregate_failures do
     @server.ask("mairin", :get, "/api/overview")
     cookie, csrf = @server.sessions["mairin"]
     body = JSON.generate(rule: heavy)
     headers = "Host: x\r\nCookie: #{cookie}\r\nX-CSRF-Token: #{csrf}\r\nContent-Type: application/json\r\nContent-Length: #{body.bytesize}"
-    sockets = Array.new(3) do
+    sockets = Array.new(6) do
       TCPSocket.new("127.0.0.1", @server.port).tap { |socket| socket.write("POST /api/rules/consequences HTTP/1.1\r\n#{headers}\r\n\r\n#{body}") }
     end
     sleep 1
-    expect(ask_heavy).to match([503, include("type" => "urn:cobalt-ledger:problem:busy")])
+    expect(ask_heavy).to match([429, include("type" => "urn:cobalt-ledger:problem:busy")])
     sockets.each(&:close)
     # Long before the budget is used up, nothing is worked out any more.
     expect { Timeout.timeout(5) { sleep(0.1) until idle? } }.not_to raise_error
