@@ -46,10 +46,13 @@ module CobaltLedger
         @from.policy.record_type(id) != @to.policy.record_type(id) && signature(@from, id) != signature(@to, id)
       end
 
-      def signature(engine, id)
+      def signature(engine, id) = [beside_rules(engine, id), engine.policy.rules_of(id).map { |rule| fingerprint(rule) }]
+
+      # What decides beside the rules.
+      def beside_rules(engine, id)
         policy = engine.policy
         type = policy.record_type(id)
-        [policy.precedence, type.precedence, policy.labels.values, policy.rules_of(id).map { |rule| fingerprint(rule) },
+        [policy.precedence, type.precedence, policy.labels.values,
          policy.baselines_of(id).map { |baseline| [baseline.id, baseline.units, baseline.categories, baseline.states] },
          type.fields.map { |field| [field.id, field.kind_name, field.section, field.label, field.baseline, field.formula, field.options, field.typed_when_incomplete?, field.precedence] },
          type.category_field]
@@ -64,13 +67,31 @@ module CobaltLedger
         old_type = @from.policy.record_type(id)
         new_type = @to.policy.record_type(id)
         found = Hash.new { |hash, key| hash[key] = [] }
+        moved = moved_rules(id)
         units.product(MODES).each do |unit, mode|
+          above = @to.directory.with_above(:unit, unit)
           classes(old_type, new_type).each do |users|
             principals = @to.directory.principals_of(users.first)
+            next unless concerned?(moved, principals, above, mode)
+
             compare(old_type, new_type, principals, unit, mode) { |field, before, after| found[[field, mode, before, after, users]] << unit }
           end
         end
         merge(id, found)
+      end
+
+      # Rules that are in force before or after and not the same, as before and as after; nil where something else that
+      # decides has moved too.
+      def moved_rules(id)
+        return nil unless beside_rules(@from, id) == beside_rules(@to, id)
+
+        old, new = [@from, @to].map { |engine| engine.policy.rules_of(id).select(&:on?).to_h { |rule| [rule.id, rule] } }
+        (old.keys | new.keys).reject { |rule| old[rule] && new[rule] && fingerprint(old[rule]) == fingerprint(new[rule]) }.flat_map { |rule| [old[rule], new[rule]].compact }
+      end
+
+      # Can what has moved make a difference to somebody there? Only a rule that is meant for them and reaches there can.
+      def concerned?(moved, principals, above, mode)
+        moved.nil? || moved.any? { |rule| rule.audience.match?(principals) && rule.reach.in_unit?(above) && (rule.reach.modes.empty? || rule.reach.modes.include?(mode)) }
       end
 
       # Users who match alike before and after: Array of Array of identifiers.
