@@ -109,7 +109,7 @@ RSpec.describe CobaltLedger::Decisions::Typing do
       random = Random.new(seed + number)
       generator = PolicyGenerator.new(seed + number)
       document = generator.policy(self)
-      document = opening_for_a_while(document, random) if number % 3 > 0
+      document = opening_for_a_while(document, random) if (number % 3).positive?
       engine = CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document, directory), directory)
       question = CobaltLedger::Decisions::Question.from(generator.question.merge("mode" => %w[edit create][number % 2], "entered" => {}), engine.policy, directory)
       question = question.with(stored: {}) if question.mode == "create"
