@@ -12,9 +12,8 @@ module CobaltLedger
       # Raised by parse when a value is not of the kind.
       class Unsuitable < StandardError; end
 
-      # Longest text accepted in a field that names no length of its own, and the longest that one may name, in characters.
+      # Longest text accepted in a field that names no length of its own, in characters.
       TEXT_LIMIT = 10_000
-      LONGEST_TEXT = 1_000_000
 
       class << self
         def registry_namespace = CobaltLedger::Catalogue::Kinds
