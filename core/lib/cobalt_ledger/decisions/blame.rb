@@ -21,6 +21,9 @@ module CobaltLedger
         end
       end
 
+      # Rules by number and title, in words. rules: as from rules.
+      def list(rules) = Words.list(rules.map { |rule| "#{rule['number']} #{rule['title']}" })
+
       # What stands behind the state when no rule does: consistency or the baseline, in words.
       def otherwise(account)
         consistency = entries(account, %w[consistency]).find { |entry| entry["facet"] == "entry" }

@@ -83,7 +83,7 @@ module CobaltLedger
       end
 
       def named(contribution) = { "id" => contribution.id, "number" => contribution.number, "title" => contribution.title }
-      def list(rules) = Words.list(rules.map { |rule| "#{rule['number']} #{rule['title']}" })
+      def list(rules) = Blame.list(rules)
 
       def unreadable(record_type, changes)
         changes.filter_map do |id, raw|

@@ -21,7 +21,7 @@ module CobaltLedger
         # "Condition grade is hidden, by rule 7 Grades wait for a lead, so what was typed there is not saved"
         def words
           rules = Blame.rules(account, kind)
-          because = rules.empty? ? "" : ", by rule #{Words.list(rules.map { |rule| "#{rule['number']} #{rule['title']}" })}"
+          because = rules.empty? ? "" : ", by rule #{Blame.list(rules)}"
           "#{field.name} is #{kind}#{because}, so what was typed there is not saved"
         end
       end
