@@ -34,6 +34,9 @@ module CobaltLedger
         freeze
       end
 
+      # A field of the record type, or nil.
+      def field(field_id) = @fields[field_id]
+
       # The Step of a computed field, or nil.
       def step_of(field_id) = @by_id[field_id]
 
@@ -49,13 +52,14 @@ module CobaltLedger
         filled
       end
 
-      # One computed field. values: typed values with its inputs; typed: what was typed in its place.
+      # One computed field. values: typed values with its inputs; typed: what was typed in its place, which counts while an
+      # input is blank.
       # Returns a Rational, what was typed where that may be, or nil.
       def work_out(step, values, typed)
         result = result(step, values)
         return result unless result.is_a?(Blank)
 
-        step.field.typed_when_incomplete? ? typed : nil
+        result.kind == "inputs" && step.field.typed_when_incomplete? ? typed : nil
       end
 
       # Why a computed field can't be worked out: a Blank, or nil when it can.

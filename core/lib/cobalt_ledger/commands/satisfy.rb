@@ -16,8 +16,7 @@ module CobaltLedger
 
       # {"answer" => "yes" | "no" | "undecided", "example", "clash", "reason"}
       def to_h
-        free = @conditions.flat_map(&:reads).include?([:time]) ? [[:time], [:user]] : [[:user]]
-        found = Conditions::Solver::Satisfy.new(@type, @mode, @base, free: free).answer(@conditions)
+        found = Conditions::Solver::Satisfy.new(@type, @mode, @base, free: [[:time], [:user]]).answer(@conditions)
         { "answer" => found.kind, "example" => found.example && example(found.example), "clash" => found.clash, "reason" => found.reason }.compact
       end
 
@@ -27,6 +26,7 @@ module CobaltLedger
         faults = FaultList.new
         raise BadInput.at("", "must be a list of conditions, one at least") unless document.is_a?(Array) && document.any?
 
+        @types = policy.record_types
         scope = Conditions::Scope.new(record_type: @type, types: policy.record_types, directory: @directory, places: policy.places, zone: policy.zone.identifier)
         parser = Conditions::Parser.new(scope, faults)
         found = document.each_with_index.map do |condition, index|
@@ -38,19 +38,26 @@ module CobaltLedger
         found
       end
 
-      # JSON values by what they are: fields by identifier, stored ones apart.
+      # JSON values by what they are: fields by identifier, stored ones apart, those of other records by the reference
+      # that names them.
       def example(found)
         found.each_with_object({}) do |(key, value), told|
           kind, id, other = key
           case kind
-          when :entered, :stored then (told[kind == :stored ? "stored" : "entered"] ||= {})[id] = @type.field(id).dump(value)
-          when :related then ((told["related"] ||= {})[id] ||= {})[other] = value.to_s
+          when :entered, :stored then (told[kind.to_s] ||= {})[id] = @type.field(id).dump(value)
+          when :related, :opened then ((told[kind.to_s] ||= {})[id] ||= {})[other] = in_other_record(id, other, value)
           when :attribute then (told["attributes"] ||= {})[id] = value
-          when :time then told["at"] = value.iso8601
+          when :time then told["at"] = Catalogue::Kinds::DateTime.dump(value)
           when :network then told["network"] = Conditions::NetworkKind.dump(value)
           else told[kind.to_s] = value
           end
         end
+      end
+
+      # Several choices stand there as the text of a JSON list.
+      def in_other_record(through, id, value)
+        dumped = @types.fetch(@type.field(through).refers_to).field(id).dump(value)
+        dumped.is_a?(Array) ? JSON.generate(dumped) : dumped
       end
     end
   end

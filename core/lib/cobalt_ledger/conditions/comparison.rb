@@ -27,6 +27,16 @@ module CobaltLedger
         Explanation.new(words: words(directory), outcome: compile.call(facts), saw: saw(facts, directory))
       end
 
+      # When it holds, for the solver: as ComparisonMethod.enter, nil where it can't be told in any case.
+      # world: Solver::World; opened: true where the form is meant as it was opened.
+      def enter(world, opened)
+        one = left.enter(world, opened) or return nil
+        other = method_class.needs_stored? ? world.field(left.subject, true) : right&.enter(world, opened)
+        return nil if right && other.nil?
+
+        method_class.enter(one, other, world)
+      end
+
       def words(directory)
         return "#{left.words(directory)} #{verb}" if right.nil?
 

@@ -28,6 +28,11 @@ module CobaltLedger
         # The same where the answer depends on the facts around: true, false, or nil when it can't be told.
         def holds_in?(left, right, _facts) = holds?(left, right)
 
+        # When it holds, for the solver: a Formula, or [when it holds, when it does not] where some values are neither.
+        # left: Solver::Terms::Term; right: the same, an Array of them, a number of days or members; for was changed,
+        # what is stored. One that does not say makes the answer undecided.
+        def enter(left, _right, _world) = raise(Solver::Unknown, "“#{words(left.family)}”")
+
         # The words between the two sides, for a field kind family.
         def words(_family) = raise(NotImplementedError)
 

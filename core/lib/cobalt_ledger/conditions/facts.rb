@@ -59,7 +59,7 @@ module CobaltLedger
       # A field of the record that a reference field names: typed value or Unreadable.
       def related(through, record_type, id)
         number = entered[through]
-        return @others[[through, id]] if @others && number
+        return @others[[record_type, number, id]] if @others && number
         return number if number.nil? || number.is_a?(Unreadable)
 
         other = @related&.call(record_type, number)
@@ -70,12 +70,12 @@ module CobaltLedger
       # fields that are not in it are blank, and what is stored stands on the screen too unless something else does.
       # stored: false where the record holds nothing yet.
       def assuming(found, formulas, stored: true)
-        kinds = { stored: {}, entered: {}, related: {}, attribute: {} }
-        found.each { |(kind, *names), value| kinds[kind]&.store(names.size == 1 ? names[0] : names, value) }
+        kinds = { stored: {}, entered: {}, attribute: {} }
+        found.each { |(kind, name), value| kinds[kind]&.store(name, value) }
         kept = kinds[:stored]
         screen = formulas.fill(kept.merge(kinds[:entered]))
-        held = kept.empty? ? screen : formulas.fill(kept)
-        dup.tap { |copy| copy.assume(screen, stored ? held : {}, kinds, found) }
+        held = stored ? (kept.empty? ? screen : formulas.fill(kept)) : {}
+        dup.tap { |copy| copy.assume(screen, held, others(found, formulas, screen, held), kinds[:attribute], found) }
       end
 
       # The facts as they were when the form was opened: unless told otherwise, with what the record held on the screen.
@@ -87,17 +87,35 @@ module CobaltLedger
       # The same facts, opened as the given ones.
       def opened_as(opening) = dup.tap { |copy| copy.open_as(opening) }
 
+      # Fields of the records that references name, on the screen or as the form was opened:
+      # Hash of [record type, number, field] to typed value.
+      def others(found, formulas, screen, held)
+        found.select { |(kind, _), _| %i[related opened].include?(kind) }.to_h do |(kind, through, id), value|
+          [[formulas.field(through).refers_to, (kind == :opened ? held : screen)[through], id], value]
+        end
+      end
+
       protected
 
-      def assume(screen, held, kinds, found)
+      def assume(screen, held, others, attributes, found)
         @entered = screen
         @opening = nil
         @stored = held
-        @others = kinds[:related]
+        @others = others
+        assume_asked(found)
+        @attributes = attributes if attributes.any?
+      end
+
+      # Who asks, when and from where.
+      def assume_asked(found)
         @network = found.fetch([:network], @network)
         @place = found.fetch([:place], @place)
         @locked = found.fetch([:locked], @locked)
-        @attributes = kinds[:attribute] if kinds[:attribute].any?
+        if found.key?([:time])
+          @at = found[[:time]]
+          @today = nil
+        end
+        @principals = directory.principals_of(found[[:user]]) if found.key?([:user])
       end
 
       def enter(values) = @entered = values

@@ -34,6 +34,9 @@ module CobaltLedger
       # Document form.
       def to_h = raise(NotImplementedError)
 
+      # When a leaf holds, for the solver: as Comparison#enter. world: Solver::World.
+      def enter(_world, _opened) = raise(Solver::Unknown, "“#{self.class.name}”")
+
       # All comparisons in it.
       def comparisons = raise(NotImplementedError)
 

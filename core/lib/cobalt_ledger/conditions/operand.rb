@@ -42,6 +42,10 @@ module CobaltLedger
       # A lambda that takes Facts and gives the typed value, nil for blank, or an Unreadable.
       def reader = raise(NotImplementedError)
 
+      # What it is to the solver: a Solver::Terms::Term, or nil where it can't be read. world: Solver::World;
+      # opened: true where the form is meant as it was opened.
+      def enter(_world, _opened) = raise(Solver::Unknown, "“#{subject&.name || self.class.registered_name}”")
+
       # Words for a person.
       def words(_directory) = subject.name
 

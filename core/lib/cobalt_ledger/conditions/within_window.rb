@@ -25,6 +25,12 @@ module CobaltLedger
       def words(_directory) = window.words
       def to_h = { "window" => window.to_h }
 
+      # As Comparison#enter.
+      def enter(world, _opened)
+        moment = world.time
+        moment && Solver::Opening.new(world, window, moment).formula
+      end
+
       private
 
       def looked_up = [[:time]]

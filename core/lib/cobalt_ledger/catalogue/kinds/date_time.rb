@@ -23,8 +23,15 @@ module CobaltLedger
           unsuitable("is a time that does not exist")
         end
 
-        def self.display(value, _field) = value.strftime("%-d %b %Y %H:%M")
-        def self.dump(value) = value.iso8601
+        # Seconds, and parts of one, where there are any.
+        def self.display(value, _field)
+          value.strftime("%-d %b %Y %H:%M#{':%S' unless value.sec.zero? && value.nsec.zero?}#{value.strftime('.%N').sub(/0+\z/, '') unless value.nsec.zero?}")
+        end
+
+        def self.dump(value)
+          value.nsec.zero? ? value.iso8601 : value.iso8601(9).sub(/(\.\d*?)0+(?=\D)/, '\1')
+        end
+
         def self.stand_in(_field) = "2026-03-31T14:10:00Z"
         def self.sample(_field) = "31 Mar 2026 14:10"
       end

@@ -9,6 +9,7 @@ module CobaltLedger
 
         def self.families = %i[number date time]
         def self.holds?(left, right) = left <= right
+        def self.enter(left, right, _world) = left.reaches(right)
         def self.words(family) = family == :number ? "is at most" : "is on or before"
       end
     end

@@ -9,6 +9,7 @@ module CobaltLedger
 
         def self.families = %i[text]
         def self.holds?(left, right) = left.start_with?(right)
+        def self.enter(left, right, _world) = Solver::Formula.all(left.filled, right.filled, left.begins(right))
         def self.words(_family) = "begins with"
       end
     end

@@ -10,6 +10,7 @@ module CobaltLedger
         def self.families = %i[number date time]
         def self.takes = :pair
         def self.holds?(left, right) = left.between?(right[0], right[1])
+        def self.enter(left, right, _world) = Solver::Formula.all(right[0].reaches(left), left.reaches(right[1]))
         def self.words(_family) = "is between"
       end
     end

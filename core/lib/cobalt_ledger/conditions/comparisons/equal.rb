@@ -8,6 +8,7 @@ module CobaltLedger
         known_as "equal", order: 1
 
         def self.holds?(left, right) = left == right
+        def self.enter(left, right, _world) = left.equals(right)
         def self.words(_family) = "is"
       end
     end

@@ -9,6 +9,7 @@ module CobaltLedger
 
         def self.families = %i[text choices]
         def self.holds?(left, right) = left.is_a?(Array) ? (right - left).empty? : left.include?(right)
+        def self.enter(left, right, _world) = Solver::Formula.all(left.filled, right.filled, left.includes(right))
         def self.words(_family) = "includes"
       end
     end

@@ -10,6 +10,7 @@ module CobaltLedger
         def self.takes = :none
         def self.judges_blanks? = true
         def self.holds?(left, _right) = !left.nil?
+        def self.enter(left, _right, _world) = left.filled
         def self.words(_family) = "is filled"
       end
     end

@@ -12,6 +12,12 @@ module CobaltLedger
         def self.takes = :members
         def self.words(_family) = "is a member of"
 
+        def self.enter(left, right, world)
+          known, strangers = left.values.keys.partition { |person| world.directory.find(:user, person) }
+          members, others = known.partition { |person| right.any? { |member| world.directory.principals_of(person).include?(member.kind, member.id) } }
+          [left.among(members), Solver::Formula.negate(left.among(members + strangers))].then { |found| strangers.empty? ? found[0] : found }
+        end
+
         def self.holds_in?(person, members, facts)
           known = facts.directory&.find(:user, person)
           principals = known && facts.directory.principals_of(person)

@@ -10,6 +10,7 @@ module CobaltLedger
         def self.families = %i[text number date choice reference person]
         def self.takes = :many
         def self.holds?(left, right) = !right.include?(left)
+        def self.enter(left, right, _world) = Solver::Formula.all(*right.map { |each| left.differs(each) })
         def self.words(_family) = "is none of"
       end
     end

@@ -8,6 +8,7 @@ module CobaltLedger
         known_as "not_equal", order: 2
 
         def self.holds?(left, right) = left != right
+        def self.enter(left, right, _world) = left.differs(right)
         def self.words(_family) = "is not"
       end
     end

@@ -11,6 +11,7 @@ module CobaltLedger
         def self.judges_blanks? = true
         def self.needs_stored? = true
         def self.holds?(left, right) = left != right
+        def self.enter(left, right, _world) = Solver::Formula.negate(left.identical(right))
         def self.words(_family) = "was changed"
       end
     end

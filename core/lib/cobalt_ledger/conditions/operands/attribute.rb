@@ -27,6 +27,7 @@ module CobaltLedger
           ->(facts) { facts.attribute(name) }
         end
 
+        def enter(world, _opened) = world.attribute(@name)
         def to_h = { "attribute" => @name }
       end
     end

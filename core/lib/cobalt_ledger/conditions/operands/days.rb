@@ -21,6 +21,7 @@ module CobaltLedger
 
         def reader = ->(_facts) { value }
         def words(_directory) = Words.count(value, "day")
+        def enter(_world, _opened) = value
         def to_h = { "days" => value }
       end
     end

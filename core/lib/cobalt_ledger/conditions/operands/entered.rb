@@ -28,6 +28,7 @@ module CobaltLedger
           ->(facts) { facts.entered[id] }
         end
 
+        def enter(world, opened) = world.field(subject, opened)
         def to_h = { "field" => field_id }
       end
     end

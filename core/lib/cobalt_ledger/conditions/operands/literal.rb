@@ -25,6 +25,7 @@ module CobaltLedger
         end
 
         def words(directory) = family == :text ? "“#{value}”" : subject.say(value, directory)
+        def enter(world, _opened) = world.constant(value, subject)
         def to_h = { "value" => subject.dump(value) }
       end
     end

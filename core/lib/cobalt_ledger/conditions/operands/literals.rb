@@ -28,6 +28,7 @@ module CobaltLedger
         end
 
         def words(directory, joiner = "or") = Words.list(items.map { |item| item.words(directory) }, joiner)
+        def enter(world, opened) = items.map { |item| item.enter(world, opened) }
         def to_h = { "values" => items.map { |item| item.to_h["value"] } }
       end
     end

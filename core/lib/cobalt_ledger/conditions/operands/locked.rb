@@ -20,6 +20,7 @@ module CobaltLedger
 
         def reads = [[:locked]]
         def reader = lambda(&:locked)
+        def enter(world, _opened) = world.locked
         def to_h = { "locked" => true }
       end
     end

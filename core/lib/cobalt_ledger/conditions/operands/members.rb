@@ -28,6 +28,7 @@ module CobaltLedger
         def value = members
         def reader = ->(_facts) { members }
         def words(directory) = Words.list(members.map { |member| directory.name_of(member.kind, member.id) }, "or")
+        def enter(_world, _opened) = members
         def to_h = { "members" => members.map(&:to_h) }
       end
     end

@@ -20,6 +20,7 @@ module CobaltLedger
 
         def reads = [[:network]]
         def reader = lambda(&:network)
+        def enter(world, _opened) = world.network
         def to_h = { "network" => true }
       end
     end

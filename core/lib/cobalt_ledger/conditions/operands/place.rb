@@ -22,6 +22,7 @@ module CobaltLedger
 
         def reads = [[:place]]
         def reader = lambda(&:place)
+        def enter(world, _opened) = world.place(subject.options)
         def to_h = { "place" => true }
       end
     end

@@ -15,13 +15,14 @@ module CobaltLedger
           return faults.add("#{pointer}/through", "#{reference.name} refers to no record type") unless other
 
           field = other.field(hash["field"])
-          field ? new(reference, field) : faults.add("#{pointer}/field", "#{other.name} has no field “#{hash['field']}”")
+          field ? new(reference, field, other) : faults.add("#{pointer}/field", "#{other.name} has no field “#{hash['field']}”")
         end
 
-        # reference: Catalogue::Field of kind record reference; field: a Field of the record type it refers to.
-        def initialize(reference, field)
+        # reference: Catalogue::Field of kind record reference; field: a Field of type, the RecordType it refers to.
+        def initialize(reference, field, type)
           super()
           @reference = reference
+          @type = type
           @subject = field
           freeze
         end
@@ -36,6 +37,7 @@ module CobaltLedger
         end
 
         def words(_directory) = "#{subject.name} of the #{@reference.name.downcase}"
+        def enter(world, opened) = world.related(@reference, subject, @type, opened)
         def to_h = { "through" => @reference.id, "field" => subject.id }
       end
     end

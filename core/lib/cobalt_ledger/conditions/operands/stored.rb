@@ -26,6 +26,7 @@ module CobaltLedger
         end
 
         def words(_directory) = "#{subject.name} as stored"
+        def enter(world, _opened) = world.field(subject, true)
         def to_h = { "stored" => subject.id }
       end
     end

@@ -20,6 +20,7 @@ module CobaltLedger
 
         def reads = [[:time]]
         def reader = lambda(&:at)
+        def enter(world, _opened) = world.time
         def to_h = { "time" => true }
       end
     end

@@ -36,6 +36,7 @@ module CobaltLedger
           "#{Words.count(@days.abs, 'day')} #{@days.positive? ? 'from today' : 'ago'}"
         end
 
+        def enter(world, _opened) = world.today&.later(@days)
         def to_h = { "today" => @days }
       end
     end

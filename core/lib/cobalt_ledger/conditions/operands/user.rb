@@ -20,6 +20,7 @@ module CobaltLedger
 
         def reads = [[:user]]
         def reader = lambda(&:user_id)
+        def enter(world, _opened) = world.user
         def to_h = { "user" => true }
       end
     end

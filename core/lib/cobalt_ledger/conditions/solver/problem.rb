@@ -1,0 +1,74 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Conditions
+    module Solver
+      # Conditions put to the search, each behind a literal of its own, so that any of them can be asked for together.
+      class Problem
+        # conditions: Array of Node; the others as for Satisfy.
+        def initialize(record_type, mode, base, conditions, free: [], budget: Satisfy::BUDGET)
+          @budget = Budget.new(budget)
+          @conditions = conditions
+          comparisons = conditions.flat_map { |condition| Translation.comparisons(condition) }
+          @world = World.new(record_type, mode, base, comparisons, free: free, budget: @budget)
+          @translation = Translation.new(@world)
+          @formulas = conditions.map { |condition| @translation.truth(condition, true) }
+          @world.agree_on_records
+          @wanted = @formulas.map { |formula| selector(formula) }
+          @mode = mode
+        end
+
+        attr_reader :world
+
+        # The indices of conditions that clash, after a no.
+        def blamed = @blamed
+
+        # indices: of the conditions that are to hold; example: false where none is needed. Returns an Answer.
+        def solve(indices = @conditions.each_index.to_a, example: true)
+          # What is not asked for is put out of the way.
+          found = @world.search.solve(@wanted.each_with_index.map { |literal, index| indices.include?(index) ? literal : literal ^ 1 })
+          case found
+          when true then example ? yes(indices) : Answer.new(kind: "yes")
+          when false
+            core = @world.search.core
+            @blamed = indices.select { |index| core.include?(@wanted[index]) }
+            @blamed = indices.first(1) if @blamed.empty?
+            Answer.new(kind: "no")
+          else undecided(found)
+          end
+        end
+
+        private
+
+        # A literal that is assumed to have a condition hold.
+        def selector(formula)
+          literal = @world.search.variable(nil, phase: true)
+          Formula.demand(@world.search, formula, [literal ^ 1])
+          literal
+        end
+
+        def yes(indices)
+          found = Model.new(@world, @mode, @conditions.values_at(*indices)).example
+          found ? Answer.new(kind: "yes", example: found) : undecided(:differs)
+        end
+
+        def undecided(why)
+          names = Words.list(@world.terms.keys.map { |key| name_of(key) }.uniq)
+          Answer.new(kind: "undecided", reason: case why
+                                                when :spent then "the combinations of #{names} take more than #{@budget.limit} steps"
+                                                when :differs then "the example found for #{names} does not hold when it is evaluated"
+                                                else "#{Words.list(open_ends)} can't be solved for"
+                                                end)
+        end
+
+        # What a theory gave up on.
+        def open_ends
+          computed = @world.computed_names
+          computed.any? ? computed : @world.terms.keys.map { |key| name_of(key) }.uniq
+        end
+
+        def name_of(key) = @world.name_of(key)
+      end
+    end
+  end
+end
