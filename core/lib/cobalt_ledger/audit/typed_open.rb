@@ -3,25 +3,22 @@
 module CobaltLedger
   module Audit
     # Looks for a record on which a field is covered from somebody, and something they can type into it, where that is
-    # open, that uncovers the field. The values tried are those that stand for all others in the conditions on the field;
-    # what is found has been decided.
+    # open, that uncovers the field. The solver looks at the record and at the form typed into it as two things; what is
+    # found has been decided.
     class TypedOpen
-      # Forms judged, and ways of meeting the rules looked at, at most for one field; beyond that it can't be said that
-      # there is nothing.
-      BUDGET = 800
+      # Ways of meeting the rules, and of what is stored, looked at at most for one field; beyond that it can't be said
+      # that there is nothing.
       WAYS = 60
-
-      # Sets of values typed together at most, on one record.
-      TOGETHER = 24
+      RECORDS = 400
 
       # survey: Survey; field: Catalogue::Field.
       def initialize(survey, field)
         @survey = survey
         @type = survey.record_type
         @field = field
-        @judged = 0
+        @records = 0
         @ways = 0
-        @related = false
+        @unsure = false
       end
 
       # [Question with what is typed, Hash of field identifier to FieldDecision], or nil when nothing was found.
@@ -36,19 +33,18 @@ module CobaltLedger
         nil
       end
 
-      # Was there more to try than the budget allows, or a record looked up through what is typed?
-      def unsure? = spent? || @related
+      # Was there more to look at than the budget allows, or something that could not be decided?
+      def unsure? = spent? || @unsure
 
       private
 
-      def spent? = @judged > BUDGET || @ways > WAYS
+      def spent? = @records > RECORDS || @ways > WAYS
 
       # Is the field seen differently on different records?
       def varied?(kase) = kase.situations.map { |outcomes, _| kase.slot.decide(outcomes).state.visibility }.uniq.size > 1
 
       def within(kase)
         own = conditions(kase.plan, [@field])
-        @related ||= own.flat_map(&:reads).any? { |kind, _| kind == :related }
         @deciding = typed_for(own)
         return nil if @deciding.empty?
 
@@ -85,109 +81,78 @@ module CobaltLedger
 
       def looked_at = [@field] | @deciding
 
-      # What can be shown to one kind of person, as find: on records that differ in what bears on the field, and only then
-      # also in what bears on whether the deciding fields are open.
+      # What can be shown to one kind of person, as find.
       def met(question, plan)
-        own = conditions(plan, [@field])
-        return nil if own.empty? || @deciding.none? { |field| openable?(plan.slot_of(field.id)) }
+        return nil if conditions(plan, [@field]).empty? || @deciding.none? { |field| openable?(plan.slot_of(field.id)) }
 
         @plan = plan
-        @facts = @survey.engine.facts(question, {})
-        all = conditions(plan, looked_at)
-        @backward = all.any? { |condition| condition.looks_back? || condition.reads.any? { |kind, _| kind == :stored } }
-        shown(question, values_of(own, question)) || (all.size > own.size && !spent? ? shown(question, values_of(all, question)) : nil)
-      end
-
-      # Can it be open at all, as far as can be told without a record?
-      def openable?(slot) = slot.tests.any? || slot.decide([]).open?
-
-      def conditions(plan, fields) = fields.flat_map { |field| plan.slot_of(field.id).tests }.uniq.map { |index| plan.conditions[index] }
-
-      # Records and what is typed are Arrays of values, in the order of the keys.
-      def shown(question, values)
-        @keys = values.keys
-        @known = {}
-        each_record(values) do |record|
-          found = typed_on(record, values, question)
+        @unsure ||= plan.value_effects.bear_on?(conditions(plan, looked_at))
+        base = @survey.engine.facts(question, {})
+        stored = situations(base).of(conditions(plan, looked_at).map { |condition| Conditions::AtOpening.new(condition) })
+        @unsure ||= !stored.complete
+        stored.found.each_key do |vector|
+          found = typed_on(question, base, placed(looked_at, vector))
           return found if found
           return nil if spent?
         end
         nil
       end
 
-      # Values that stand for all others, by key of what is read; what is stored and what is typed try the same.
-      def values_of(conditions, question)
-        ground = Conditions::Solver::Ground.new(@type, "edit", @survey.engine.facts(question, {}), conditions)
-        ground.keys.each_with_object({}) do |key, found|
-          plain = key.first == :stored ? [:entered, key.last] : key
-          found[plain] = (found[plain] || []) | ground.values(key)
-        end
-      end
+      def situations(base, given = []) = Conditions::Solver::Situations.new(@type, "edit", base, given: given)
 
-      def each_record(values, &block)
-        first, *others = values.values
-        first ? first.product(*others, &block) : yield([])
-      end
+      # Outcomes by index of the plan's tests. fields: whose tests they are.
+      def placed(fields, vector) = tests(@plan, fields).zip(vector).each_with_object([]) { |(index, outcome), found| found[index] = outcome }
 
-      # As find.
-      def typed_on(record, values, question)
-        seen = outcomes(record, record) or return nil
+      # Can it be open at all, as far as can be told without a record?
+      def openable?(slot) = slot.tests.any? || slot.decide([]).open?
+
+      def tests(plan, fields) = fields.flat_map { |field| plan.slot_of(field.id).tests }.uniq
+      def conditions(plan, fields) = tests(plan, fields).map { |index| plan.conditions[index] }
+
+      # As find, for records on which the tests come to some outcomes before anything is typed.
+      def typed_on(question, base, seen)
+        @records += 1
         before = sight(seen)
-        return nil if before == Decisions::Facets::SHOWN
+        open = @deciding.select { |field| @plan.slot_of(field.id).decide(seen).open? }
+        return nil if before == Decisions::Facets::SHOWN || open.empty?
 
-        open = @deciding.select { |field| @plan.slot_of(field.id).decide(seen).open? }.filter_map { |field| @keys.index([:entered, field.id]) }
-        typed(record, open, values).each do |after|
-          next if after == record
+        typed = situations(base, given(seen, open)).of(conditions(@plan, [@field]))
+        @unsure ||= !typed.complete
+        typed.found.each do |vector, example|
+          next unless sight(placed([@field], vector)) < before
 
-          now = outcomes(record, after) or return nil
-          found = sight(now) < before && borne_out(question, record, after)
+          found = borne_out(question, example)
           return found if found
+
+          @unsure = true
         end
         nil
       end
 
-      # What the record may be turned into by typing: one value at a time, then several together.
-      # places: of the keys that may be typed.
-      def typed(record, places, values)
-        choices = places.map { |place| values[@keys[place]] }
-        single = places.zip(choices).flat_map { |place, list| list.map { |value| with(record, place => value) } }
-        return single if places.size < 2
-
-        first, *others = choices
-        single + first.product(*others).first(TOGETHER).map { |combination| with(record, places.zip(combination)) }
+      # What holds of the record, and of the form: that nothing was typed but into open fields.
+      def given(seen, open)
+        held = seen.each_index.reject { |index| seen[index].nil? }.map do |index|
+          opened = Conditions::AtOpening.new(@plan.conditions[index])
+          seen[index] ? opened : Conditions::Not.new(opened)
+        end
+        closed = typeable - open
+        held + closed.map { |field| Conditions::Not.new(Conditions::Comparison.new("was_changed", Conditions::Operands::Entered.new(field))) }
       end
 
-      def with(record, changes) = record.dup.tap { |copy| changes.each { |place, value| copy[place] = value } }
-
-      # Outcomes of the plan's tests on a record with what stands on the form; nil when the budget is used up. Where
-      # nothing asks what is stored, a form looks the same whether its values were typed or not.
-      def outcomes(record, form)
-        key = @backward ? [record, form] : form
-        return @known[key] if @known.key?(key)
-        return nil if (@judged += 1) > BUDGET
-
-        found = @keys.zip(form).to_h
-        found.merge!(@keys.zip(record).select { |(kind, _), _| kind == :entered }.to_h { |(_, id), value| [[:stored, id], value] }) if @backward
-        @known[key] = @plan.outcomes(@facts.assuming(found, @type.formulas))
-      end
+      # Fields that somebody could type into and that make a difference.
+      def typeable = (@deciding + typed_for(conditions(@plan, looked_at)) + [@field]).uniq.reject(&:never_typed?)
 
       def sight(seen) = @plan.slot_of(@field.id).decide(seen).state.visibility
 
       # The same decided from the question on, with a value to be seen: [Question, decisions], or nil.
-      def borne_out(question, record, form)
-        held = filled(about(question, @keys.zip(record).to_h))
-        typed = @keys.each_index.reject { |place| record[place] == form[place] }.to_h { |place| [@keys[place].last, form[place]] }
-        asked = held.with(entered: typed.to_h { |id, value| [id, @type.field(id).dump(value)] })
+      def borne_out(question, example)
+        found = Decisions::Example.new(question, example).question
+        held = filled(found.with(entered: {}))
+        asked = held.with(entered: found.entered)
         before, after = [held, asked].map { |each| @survey.decide(each, looked_at) }
-        return nil unless after[@field.id].state.visibility < before[@field.id].state.visibility && typed.keys.all? { |id| before[id].open? }
+        return nil unless after[@field.id].state.visibility < before[@field.id].state.visibility && found.entered.keys.all? { |id| before[id].nil? || before[id].open? }
 
         [asked, after]
-      end
-
-      # The question about a record that holds what is assumed.
-      def about(question, record)
-        found = Decisions::Example.new(question, record).question
-        found.with(stored: found.stored.merge(found.entered), entered: {})
       end
 
       # There has to be something to see.

@@ -19,7 +19,7 @@ module CobaltLedger
         held = {} if @question.mode == "create"
         @question.with(principals: principals, stored: held.compact, entered: screen.reject { |id, value| held[id] == value },
                        network: @found.fetch([:network], @question.network), place: @found.fetch([:place], @question.place),
-                       locked: @found.fetch([:locked], @question.locked), related: related(screen))
+                       locked: @found.fetch([:locked], @question.locked), related: related(screen, held))
       end
 
       # Array of {"field", "name", "words"}: what the example holds, for people. field is absent for what is no field.
@@ -40,12 +40,12 @@ module CobaltLedger
       end
 
       # Records as they are assumed, in place of those that exist.
-      def related(screen)
-        found = @found.select { |(kind, _), _| kind == :related }
+      def related(screen, held)
+        found = @found.select { |(kind, _), _| %i[related opened].include?(kind) }
         return @question.related if found.empty?
 
         lambda do |type, number|
-          own = found.select { |(_, through, _), _| screen[through] == number && @type.field(through).refers_to == type }
+          own = found.select { |(kind, through, _), _| (kind == :opened ? held : screen)[through] == number && @type.field(through).refers_to == type }
           own.empty? ? @question.related&.call(type, number) : own.to_h { |(_, _, id), value| [id, value] }
         end
       end
@@ -56,7 +56,7 @@ module CobaltLedger
         when :entered, :stored
           field = @type.field(id)
           { "field" => id, "name" => kind == :stored ? "#{field.name} as stored" : field.name, "words" => field.say(value, directory) }
-        when :related then { "name" => "#{other.tr('_', ' ')} of the #{@type.field(id).name.downcase}", "words" => value.nil? ? "blank" : value.to_s }
+        when :related, :opened then { "name" => "#{other.tr('_', ' ')} of the #{@type.field(id).name.downcase}", "words" => value.nil? ? "blank" : value.to_s }
         when :attribute then { "name" => "the user's #{id.tr('_', ' ')}", "words" => value || "blank" }
         when :network then { "name" => "the network", "words" => value ? Conditions::NetworkKind.dump(value) : "blank" }
         when :place then { "name" => "the place", "words" => value || "elsewhere" }

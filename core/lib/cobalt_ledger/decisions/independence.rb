@@ -9,19 +9,19 @@ module CobaltLedger
 
       module_function
 
-      # conditions: Array of Conditions::Node; ground: Conditions::Solver::Ground of all of them.
+      # conditions: Array of Conditions::Node; type: Catalogue::RecordType.
       # Returns an Array of Arrays of places in the list, each group with nothing in common with the others.
-      def groups(conditions, ground)
+      def groups(conditions, type)
         found = conditions.each_index.reduce([]) do |groups, place|
-          own = variables(ground, conditions[place])
+          own = variables(conditions[place], type)
           met, apart = groups.partition { |group| group.variables.intersect?(own) }
           apart << Group.new(met.flat_map(&:places) << place, met.flat_map(&:variables) | own)
         end
         found.map { |group| group.places.sort }.sort
       end
 
-      # Puts searches of groups together. size: number of conditions; parts: Array of [places, Possibilities::Search];
-      # limit: most combinations. Returns a Possibilities::Search.
+      # Puts searches of groups together. size: number of conditions; parts: Array of [places,
+      # Conditions::Solver::Situations::Found]; limit: most combinations. Returns a Found.
       def combined(size, parts, limit)
         found = { Array.new(size) => {} }
         complete = parts.all? { |_, search| search.complete }
@@ -32,7 +32,7 @@ module CobaltLedger
           found = found.first(limit).to_h
           complete = false
         end
-        Possibilities::Search.new(found, complete, parts.map { |_, search| search.tried }.reduce({}, :merge))
+        Conditions::Solver::Situations::Found.new(found, complete)
       end
 
       def put(vector, places, own)
@@ -40,9 +40,16 @@ module CobaltLedger
       end
       private_class_method :put
 
-      # What has to be chosen, with what a field holds and what stands on the screen as one.
-      def variables(ground, condition)
-        ground.needed(condition).map { |kind, id, *| %i[entered stored related].include?(kind) ? id : [kind, id] }.uniq
+      # What is looked up and may be this or that, with what a field holds and what stands on the screen as one. Records of
+      # one type are one too: two references may name the same.
+      def variables(condition, type)
+        condition.reads.flat_map do |kind, id, *|
+          case kind
+          when :entered, :stored then [id, *type.formulas.inputs_of(id)]
+          when :related then [id, [:records, type.field(id).refers_to]]
+          else [[kind, id]]
+          end
+        end.uniq
       end
       private_class_method :variables
     end

@@ -4,13 +4,14 @@ module CobaltLedger
   module Decisions
     # Without a record: which states a field can really take under a plan, and when.
     #
-    # Values that stand for all others are tried in combination; where they are too many, the solver decides one
-    # combination of outcomes after the other. Each outcome found comes with the record that shows it, so none is
-    # invented; where something could not be decided, the answer says that it is not complete.
+    # The solver finds each combination of outcomes of a field's tests that can happen, with the record that shows it: so
+    # none is invented, and where something could not be decided, the answer says that it is not complete.
     class Outcomes
-      # Combinations of values tried at most for one set of conditions, and of outcomes that the solver looks into.
+      # Combinations of outcomes at most, where conditions that have nothing in common are put together.
       BUDGET = 5_000
-      SOLVED = 256
+
+      # Tests at most that an example may leave open.
+      OPEN = 6
 
       # decision: FieldDecision; example: Hash of the keys of Operand#reads to typed values; contested: true when rules
       # that apply can give different values at this level.
@@ -22,7 +23,6 @@ module CobaltLedger
         @base = base
         @type = plan.record_type
         @found = {}
-        @values = { [] => {} }
         @answers = {}
       end
 
@@ -49,11 +49,11 @@ module CobaltLedger
       # An outcome's example without the values that make no difference to it: those that could be anything.
       def telling_example(field_id, outcome)
         slot = @plan.slot_of(field_id)
-        values = @values[slot.tests]
-        free = values.keys.select { |key| values[key].first.nil? }
-        free.reduce(outcome.example.slice(*values.keys)) do |example, key|
-          indifferent = values[key].all? { |value| level_with(slot, example.merge(key => value)) == outcome.decision.level }
-          indifferent && level_with(slot, example.except(key)) == outcome.decision.level ? example.except(key) : example
+        return outcome.example if @plan.value_effects.bear_on?(slot.tests.map { |index| @plan.conditions[index] })
+
+        outcome.example.keys.reduce(outcome.example) do |example, key|
+          rest = example.except(key)
+          level_with(slot, rest) == outcome.decision.level && settled_without?(slot, rest, outcome.decision.level) ? rest : example
         end
       end
 
@@ -97,6 +97,20 @@ module CobaltLedger
         [kept.empty? ? screen : kept, screen]
       end
 
+      # Does the level follow from a part of an example, whatever the rest is?
+      def settled_without?(slot, example, level)
+        partly = Conditions::Solver::Partly.new(@type, @base, @plan.mode, example)
+        seen = slot.tests.map { |index| @plan.conditions[index].compile.call(partly) }
+        open = seen.each_index.select { |place| seen[place].nil? }
+        return false if open.size > OPEN
+
+        [true, false].repeated_permutation(open.size).all? do |vector|
+          told = seen.dup
+          open.zip(vector) { |place, outcome| told[place] = outcome }
+          slot.decide(by_index(slot.tests, told)).level == level
+        end
+      end
+
       # Outcomes of the tests that can happen together: [Hash of vector to [outcomes by index, example], complete].
       # Fields that depend on the same tests share the search.
       def reachable(tests)
@@ -104,13 +118,13 @@ module CobaltLedger
       end
 
       def placed(tests, search)
-        @values[tests] = search.tried
         [search.found.to_h { |vector, example| [vector, [by_index(tests, vector), example]] }, search.complete]
       end
 
-      # A Possibilities::Search; shared with other plans where nothing that rules write bears on the conditions.
+      # A Conditions::Solver::Situations::Found; shared with other plans where nothing that rules write bears on the
+      # conditions.
       def searched(conditions)
-        return search(conditions) if @plan.value_effects.bear_on?(conditions)
+        return search_written(conditions) if @plan.value_effects.bear_on?(conditions)
 
         kind = %w[create edit].include?(@plan.mode) ? @plan.mode : "view"
         @plan.possibilities.fetch(@type, kind, conditions, @base) { search_apart(conditions) }
@@ -118,70 +132,38 @@ module CobaltLedger
 
       # Conditions that have nothing in common are searched one by one.
       def search_apart(conditions)
-        groups = conditions.size > 1 ? Independence.groups(conditions, Conditions::Solver::Ground.new(@type, @plan.mode, @base, conditions)) : []
-        return search(conditions, written: false) if groups.size < 2
+        groups = conditions.size > 1 ? Independence.groups(conditions, @type) : []
+        return search(conditions) if groups.size < 2
 
         Independence.combined(conditions.size, groups.map { |places| [places, searched(conditions.values_at(*places))] }, BUDGET)
       end
 
-      # written: false when no rule's writing can make a difference.
-      def search(conditions, written: true)
-        behind, writes = written ? @plan.value_effects.behind(conditions, @plan) : [conditions, []]
-        ground = Conditions::Solver::Ground.new(@type, @plan.mode, @base, behind, writes: writes)
-        values = ground.keys.to_h { |key| [key, ground.values(key)] }
-        found, tried = try(conditions, values, written)
-        complete = found.size >= 2**conditions.size || (tried >= values.values.map(&:size).reduce(1, :*) && ground.keys.all? { |key| ground.complete?(key) } && ground.computed_keys.empty?)
-        # The solver knows nothing of what rules write.
-        complete = solve(conditions, found) unless complete || written
-        Possibilities::Search.new(found, complete, values)
+      def search(conditions, writing = nil)
+        Conditions::Solver::Situations.new(@type, @plan.mode, @base, writing: writing).of(conditions)
       end
 
-      # Returns [Hash of the conditions' outcomes to the first record that gives them, number of records tried].
-      def try(conditions, candidates, written)
+      # What rules write is part of what is searched; where that can't be told, what would happen without it is tried.
+      def search_written(conditions)
+        found = search(conditions, Writers.new(@plan).bearing_on(conditions, ->(example) { facts(example) }))
+        found.complete ? found : tried(conditions, found)
+      rescue Conditions::Solver::Unknown
+        tried(conditions, Conditions::Solver::Situations::Found.new({}, false))
+      end
+
+      # Adds what happens on the records that show all that could be if nothing were written.
+      def tried(conditions, found)
+        behind, = @plan.value_effects.behind(conditions, @plan)
         checks = conditions.map(&:compile)
-        found = {}
-        tried = 0
-        each_combination(candidates) do |example|
-          tried += 1
-          facts = written ? facts(example) : plain(example)
-          key = checks.map { |check| check.call(facts) }
-          found[key] ||= example
-          break if tried >= BUDGET || found.size >= 2**checks.size
+        search(behind).found.each_value do |example|
+          facts = facts(example)
+          found.found[checks.map { |check| check.call(facts) }] ||= example
         end
-        [found, tried]
-      end
-
-      # Has the solver decide what was not met by trying; adds what it finds. Returns true when all is decided.
-      def solve(conditions, found)
-        solver = Conditions::Solver::Satisfy.new(@type, @plan.mode, @base)
-        looked = 0
-        branches = [[]]
-        conditions.size.times do
-          branches = branches.flat_map { |vector| [vector + [true], vector + [false]] }.select do |vector|
-            next true if found.keys.any? { |known| known.first(vector.size) == vector }
-            return false if (looked += 1) > SOLVED
-
-            answer = solver.decide(vector.zip(conditions).map { |outcome, each| outcome ? each : Conditions::Not.new(each) })
-            return false if answer.kind == "undecided"
-
-            found[vector] = answer.example if answer.yes? && vector.size == conditions.size
-            answer.yes?
-          end
-        end
-        true
+        found
       end
 
       # Outcomes placed where the plan's tests have their indices.
       def by_index(tests, vector)
         tests.zip(vector).each_with_object([]) { |(index, outcome), placed| placed[index] = outcome }
-      end
-
-      def each_combination(candidates)
-        keys = candidates.keys
-        first, *others = candidates.values
-        return yield({}) if first.nil?
-
-        first.product(*others) { |combination| yield keys.zip(combination).to_h }
       end
     end
   end

@@ -8,10 +8,6 @@ module CobaltLedger
       # Sets of conditions remembered before starting over.
       LIMIT = 20_000
 
-      # found: Hash of the conditions' outcomes to the first record that gives them (keys of Operand#reads to typed
-      # values); complete: was everything decided?; tried: Hash of key to the values that were tried.
-      Search = Struct.new(:found, :complete, :tried)
-
       # What of the question, beside the record, can make a difference, by the kind of what is looked up.
       CIRCUMSTANCES = { time: :at, user: :principals, attribute: :principals, network: :network, place: :place }.freeze
 
@@ -19,7 +15,7 @@ module CobaltLedger
         @searches = {}
       end
 
-      # The Search for some conditions; the block makes it where it is not there yet.
+      # The Conditions::Solver::Situations::Found for some conditions; the block makes it where it is not there yet.
       # type: Catalogue::RecordType; kind: what the mode makes of stored values; base: Conditions::Facts.
       def fetch(type, kind, conditions, base)
         circumstances = conditions.flat_map(&:reads).filter_map { |each, *| CIRCUMSTANCES[each] }.uniq.map { |each| base.public_send(each) }

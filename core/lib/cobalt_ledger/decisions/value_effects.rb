@@ -29,6 +29,13 @@ module CobaltLedger
         freeze
       end
 
+      # Identifiers of the fields that something reads, with those that computed ones among them are worked out from.
+      # readers: Array of Conditions::Node or Operand.
+      def self.fields_read(readers, record_type)
+        ids = readers.flat_map(&:reads).filter_map { |kind, id| id if %i[entered stored related].include?(kind) }.uniq
+        ids | ids.flat_map { |id| record_type.formulas.inputs_of(id) }
+      end
+
       # Does anything change values by itself?
       def writing? = @writing.any? || @clearing.any?
 
@@ -63,12 +70,7 @@ module CobaltLedger
         tests.map { |index| plan.conditions[index] }
       end
 
-      # Identifiers of the fields that something reads, with those that computed ones among them are worked out from.
-      # readers: Array of Conditions::Node or Operand.
-      def read_by(readers)
-        ids = readers.flat_map(&:reads).filter_map { |kind, id| id if %i[entered stored related].include?(kind) }.uniq
-        ids | ids.flat_map { |id| @record_type.formulas.inputs_of(id) }
-      end
+      def read_by(readers) = ValueEffects.fields_read(readers, @record_type)
 
       def actions_of(rule)
         rule.contributions.flat_map do |contribution|

@@ -13,6 +13,9 @@ module CobaltLedger
           @spent = 0
         end
 
+        # As many steps again.
+        def renew = @spent = 0
+
         # Takes steps. False once there are none left.
         def spend(steps) = (@spent += steps) <= limit
       end

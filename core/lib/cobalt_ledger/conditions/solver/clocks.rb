@@ -52,6 +52,7 @@ module CobaltLedger
         def undo(_count) = nil
         def check = nil
         def preferred(_literal) = nil
+        def crowded(_values) = nil
 
         def complete
           wrong = @clocks.values.reject { |clock| shows?(clock) }
@@ -71,7 +72,8 @@ module CobaltLedger
         private
 
         def made(zone, moment, today)
-          day = @numbers.variable(nil, nil, today)
+          # Local mean time, seconds behind UTC in some zones, is no way to a year before those that can be written.
+          day = @numbers.variable(ZonePieces.of(zone).behind_by_seconds? ? World::FIRST_DAY : nil, nil, today)
           least, most = ZonePieces.of(zone).furthest
           @numbers.demand(@numbers.at_most({ day => DAY, moment => -1 }, most))
           @numbers.demand(@numbers.at_least({ day => DAY, moment => -1 }, least + 1 - DAY))

@@ -11,7 +11,9 @@ module CobaltLedger
         CLOCK = [60 * Clocks::MINUTE, Clocks::MINUTE, Clocks::NANO].freeze
 
         # world: World whose search has found a model; conditions: Array of Node that are to hold.
-        def initialize(world, mode, conditions)
+        # writing: Writing, or nil.
+        def initialize(world, mode, conditions, writing = nil)
+          @writing = writing
           @world = world
           @mode = mode
           @conditions = conditions
@@ -22,7 +24,7 @@ module CobaltLedger
         # Hash of key to typed value; nil when what was found does not hold by the ordinary evaluation.
         def example
           plain = values
-          [rounded, plain].compact.each { |found| return smallest(found) if holds?(found) }
+          [rounded, plain].compact.each { |found| return @writing ? found : smallest(found) if holds?(found) }
           nil
         end
 
@@ -32,7 +34,9 @@ module CobaltLedger
         def values
           literals = @world.search.values
           holds = ->(formula) { truth(formula, literals) }
-          @world.terms.to_h { |key, term| [key, term.value(holds)] }.merge(@world.computed_values(holds))
+          found = @world.terms.to_h { |key, term| [key, term.value(holds)] }.merge(@world.computed_values(holds))
+          @world.untouched_fields.each { |id| found.delete([:entered, id]) if found[[:entered, id]].nil? }
+          found
         end
 
         def truth(formula, literals)
@@ -92,13 +96,13 @@ module CobaltLedger
         end
 
         def holds?(found)
-          facts = @world.base.assuming(found, @world.record_type.formulas, stored: @mode != "create")
+          facts = @writing ? @writing.settle(found) : @world.base.assuming(found, @world.record_type.formulas, stored: @mode != "create")
           @tests.all? { |test| test.call(facts) }
         end
 
         # Leaves out what could be anything.
         def smallest(found)
-          partly = Partly.new(@world, @mode, found)
+          partly = Partly.new(@world.record_type, @world.base, @mode, found)
           found.each_key do |key|
             partly.leave_out(key)
             partly.put_back(key) unless @tests.all? { |test| test.call(partly) }

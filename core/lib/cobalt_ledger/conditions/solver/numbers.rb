@@ -158,6 +158,17 @@ module CobaltLedger
         # Does every variable stand on a whole number?
         def whole? = fractional.nil?
 
+        # Sets what is not whole to a whole number next to it, one variable after the other, as long as the bounds let it.
+        def dive
+          trying do
+            (1..simplex.size).each do
+              variable = fractional or break true
+              number = simplex.numbers[variable]
+              break false unless [number.floor, number.ceil].any? { |near| held?(variable, near) }
+            end == true
+          end
+        end
+
         # Clauses of numbers that can't all differ; looked for once it is known what is assumed.
         def crowded(values) = @apart.clash(values)
 
@@ -211,17 +222,6 @@ module CobaltLedger
 
         # The last variable that is not whole: what was made later hangs on what was there before, as weeks do on days.
         def fractional = (simplex.size - 1).downto(0).find { |variable| simplex.numbers[variable].is_a?(Rational) && simplex.form_of(variable).nil? }
-
-        # Sets what is not whole to a whole number next to it, one variable after the other, as long as the bounds let it.
-        def dive
-          trying do
-            (1..simplex.size).each do
-              variable = fractional or break true
-              number = simplex.numbers[variable]
-              break false unless [number.floor, number.ceil].any? { |near| held?(variable, near) }
-            end == true
-          end
-        end
 
         def held?(variable, number)
           mark = simplex.mark

@@ -10,11 +10,11 @@ module CobaltLedger
 
         attr_reader :directory, :zone
 
-        # world: World; values: Hash of key to typed value.
-        def initialize(world, mode, values)
-          @world = world
+        # type: Catalogue::RecordType; base: Facts; mode: String; values: Hash of key to typed value.
+        def initialize(type, base, mode, values)
+          @formulas = type.formulas
           @mode = mode
-          @base = world.base
+          @base = base
           @directory = @base.directory
           @zone = @base.zone
           @values = values
@@ -85,7 +85,7 @@ module CobaltLedger
           @filled[place] ||= begin
             found = Hash.new(UNKNOWN)
             @known.each_key { |kind, id, other| found[id] = @values[[kind, id]] if kind == place && other.nil? }
-            @world.record_type.formulas.steps.each { |step| worked_out(step, found) }
+            @formulas.steps.each { |step| worked_out(step, found) }
             found
           end
         end
@@ -96,7 +96,7 @@ module CobaltLedger
           inputs = step.inputs.map { |input| found[input] }
           if inputs.any?(&:nil?) then result = step.field.typed_when_incomplete? ? own : nil
           elsif inputs.any? { |input| input.equal?(UNKNOWN) } then result = UNKNOWN
-          else result = @world.record_type.formulas.work_out(step, found, own)
+          else result = @formulas.work_out(step, found, own)
           end
           result.equal?(UNKNOWN) ? found.delete(step.field.id) : found[step.field.id] = result
         end

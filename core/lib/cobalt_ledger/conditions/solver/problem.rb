@@ -11,7 +11,7 @@ module CobaltLedger
           @conditions = conditions
           comparisons = conditions.flat_map { |condition| Translation.comparisons(condition) }
           @world = World.new(record_type, mode, base, comparisons, free: free, budget: @budget)
-          @translation = Translation.new(@world)
+          @translation = @world.translation
           @formulas = conditions.map { |condition| @translation.truth(condition, true) }
           @world.agree_on_records
           @wanted = @formulas.map { |formula| selector(formula) }
@@ -22,6 +22,9 @@ module CobaltLedger
 
         # The indices of conditions that clash, after a no.
         def blamed = @blamed
+
+        # Gives the search as many steps again.
+        def renew = @budget.renew
 
         # indices: of the conditions that are to hold; example: false where none is needed. Returns an Answer.
         def solve(indices = @conditions.each_index.to_a, example: true)

@@ -45,6 +45,7 @@ module CobaltLedger
         def undo(_count) = nil
         def check = nil
         def preferred(_literal) = nil
+        def crowded(_values) = nil
 
         # Are all results what they should be?
         def right? = @products.values.all? { |each| right_product?(each) } && @attempts.all? { |each| right_attempt?(each) }
@@ -123,7 +124,7 @@ module CobaltLedger
         end
 
         # Do the numbers hold, and give the results they should?
-        def settled = @simplex.check.nil? && right?
+        def settled = @simplex.check.nil? && (@numbers.whole? || @numbers.dive) && right?
 
         def samples_of(form) = form.size == 1 ? numbers_for(form.first[0]).map(&:to_i) : [@numbers.value_of(form)]
 

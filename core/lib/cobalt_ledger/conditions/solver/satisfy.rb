@@ -6,8 +6,8 @@ module CobaltLedger
       # Decides whether conditions can hold together: yes with an example, no with a part of them that clashes and of which
       # nothing can be left out, or not decided with the reason. Every example has been through the ordinary evaluation.
       class Satisfy
-        # Steps of the search at most: about half a second's work.
-        BUDGET = 40_000
+        # Steps of the search at most, and as many again to find the smallest clash: about half a second's work each.
+        BUDGET = 30_000
 
         # record_type: Catalogue::RecordType; mode: String; base: Facts with what is known whatever the record;
         # free: keys to be chosen although base knows them; budget: steps at most.
@@ -45,6 +45,7 @@ module CobaltLedger
         # clash. What could not be decided in time is kept.
         def smallest(problem, conditions)
           blamed = problem.blamed
+          problem.renew
           blamed.reverse.reduce(blamed) do |kept, index|
             rest = kept - [index]
             next kept if rest.empty? || !kept.include?(index)

@@ -13,6 +13,7 @@ module CobaltLedger
       #   check            nil, or a clause of literals that are all false now
       #   complete         nil when there is a model, else Arrays of clauses that hold in any case and were not there yet;
       #                    or :unsure where it can't tell
+      #   crowded(values)  a clause of literals that are all false now because there is not room for all, or nil
       #   preferred(literal)  how an atom is best tried first: true, false or nil
       class Search
         Clause = Struct.new(:literals, :learned)
@@ -108,13 +109,14 @@ module CobaltLedger
         def run(assumptions)
           return false if @refuted
 
+          crowded = false
           conflicts = 0
           restarts = 1
           limit = RESTART
           loop do
             conflict = propagate
             if conflict
-              return :spent unless @budget.spend(4)
+              return :spent unless @budget.spend(16)
 
               conflicts += 1
               return false unless resolve(conflict, assumptions)
@@ -125,7 +127,13 @@ module CobaltLedger
                 conflicts = 0
                 limit = RESTART * luby(restarts += 1)
                 back_to(assumptions.size) if @limits.size > assumptions.size
+                crowded = true
               end
+            elsif crowded && @limits.size >= assumptions.size
+              # What is not easy may be a matter of counting.
+              crowded = false
+              conflict = Pigeonholes.new(clauses, @values).clash || @theories.lazy.filter_map { |theory| theory.crowded(@values) }.first
+              return false if conflict && !resolve(conflict, assumptions)
             else
               told = proceed(assumptions)
               return told unless told == :on

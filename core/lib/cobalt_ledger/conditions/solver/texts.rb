@@ -68,6 +68,7 @@ module CobaltLedger
         def undo(count) = @trail.pop(count)
         def check = nil
         def preferred(_literal) = nil
+        def crowded(_values) = nil
 
         def complete
           return nil if @texts.empty?

@@ -13,8 +13,11 @@ module CobaltLedger
         attr_reader :record_type, :base, :keys, :vocabulary, :search, :numbers, :texts, :clocks, :products, :terms
 
         # base: Facts with what is known whatever the record; free: keys to be chosen although base knows them;
-        # comparisons: Array of [Comparison, opened]; budget: Budget.
-        def initialize(record_type, mode, base, comparisons, free:, budget:)
+        # comparisons: Array of [Comparison, opened]; budget: Budget; writing: Writing, or nil where no rule writes.
+        def initialize(record_type, mode, base, comparisons, free:, budget:, writing: nil)
+          raise Unknown, "rules that hang on what they write" if writing&.circular?(record_type.formulas)
+
+          @writing = writing
           @record_type = record_type
           @base = base
           @free = free
@@ -143,8 +146,21 @@ module CobaltLedger
         # A field of one record, by key. Fields are blank only where they can be.
         def of_record(key, field, type)
           terms_of = (@terms_of ||= {})
-          terms_of[key] ||= field.kind_name == "computed" ? Computed.new(self, key, field, type).term : (terms[key] = Making.open(self, key, field))
+          terms_of[key] ||= if field.kind_name == "computed" then Computed.new(self, key, field, type).term
+                            else
+                              terms[key] = Making.open(self, key, field)
+                              key[0] == :entered && @writing&.on(field.id)&.any? ? Written.new(self, @writing, field, terms[key]).term : terms[key]
+                            end
         end
+
+        # From conditions to formulas.
+        def translation = @translation ||= Translation.new(self)
+
+        # Was nothing typed into a field that rules fill, not even a blank? A literal.
+        def untouched(id) = once([:untouched, id]) { search.variable(nil, phase: true) }
+
+        # Identifiers of blank fields of which that is so in the model that was found.
+        def untouched_fields = @once.filter_map { |key, literal| key[1] if key[0] == :untouched && search.values[literal] }
 
         # The same field of the same record, as a key. key: of another field of it.
         def beside(key, id) = [*key[0..-2], id]

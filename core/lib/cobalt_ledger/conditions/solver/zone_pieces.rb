@@ -28,6 +28,9 @@ module CobaltLedger
         # Least and greatest offset there ever is, in nanoseconds.
         def furthest = @offsets.minmax.map { |offset| offset * NANO }
 
+        # Was the zone less than a minute or two behind UTC before its clocks were set by law?
+        def behind_by_seconds? = @offsets[0].between?(-120, -1)
+
         # Nanoseconds that are to be added to a moment (nanoseconds since 1970) for what the clocks show.
         def offset(moment) = @offsets[index(moment)] * NANO
 

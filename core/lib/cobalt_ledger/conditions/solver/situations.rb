@@ -1,0 +1,95 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Conditions
+    module Solver
+      # All that several conditions can come to together: for each combination of outcomes that can happen, a record that
+      # shows it.
+      class Situations
+        # Combinations found at most.
+        LIMIT = 5_000
+
+        # found: Hash of Array of outcomes (true, false, or nil where it can't be told) to example (Hash of key to typed
+        # value); complete: is there none beside these?
+        Found = Struct.new(:found, :complete)
+
+        # record_type, mode, base, free: as for Satisfy; writing: Writing, what rules do to values, or nil; given: Array of
+        # Node that hold in any case.
+        def initialize(record_type, mode, base, free: [], writing: nil, given: [], budget: Satisfy::BUDGET)
+          @given = given
+          @record_type = record_type
+          @mode = mode
+          @base = base
+          @free = free
+          @writing = writing
+          @budget = budget
+        end
+
+        # conditions: Array of Node. Returns a Found.
+        def of(conditions)
+          world = world(conditions)
+          outcomes = outcomes(world, conditions)
+          found = {}
+          loop do
+            return Found.new(found, false) if found.size >= LIMIT
+
+            told = world.search.solve([])
+            return Found.new(found, told == false) unless told == true
+
+            vector = vector(world, outcomes)
+            example = Model.new(world, @mode, wanted(conditions, vector) + @given, @writing).example or return Found.new(found, false)
+            found[vector] = example
+            world.search.add(outcomes.zip(vector).map { |literals, outcome| literals.fetch(outcome) ^ 1 })
+          end
+        rescue Unknown
+          Found.new(found || {}, false)
+        end
+
+        private
+
+        def world(conditions)
+          all = conditions + @given + (@writing&.conditions || [])
+          comparisons = all.flat_map { |condition| Translation.comparisons(condition) } + (@writing&.comparisons || [])
+          World.new(@record_type, @mode, @base, comparisons, free: @free, budget: Budget.new(@budget), writing: @writing)
+        end
+
+        # For each condition, literals for what it comes to: Hash of outcome to literal.
+        def outcomes(world, conditions)
+          translation = world.translation
+          told = conditions.map { |condition| [true, false].map { |wanted| translation.truth(condition, wanted) } }
+          @given.each { |condition| Formula.demand(world.search, translation.truth(condition, true)) }
+          world.agree_on_records
+          told.map do |holds, fails|
+            formulas = { true => holds, false => fails }
+            formulas[nil] = Formula.all(Formula.negate(holds), Formula.negate(fails)) unless fails == Formula.negate(holds)
+            literals = formulas.transform_values { |formula| world.search.variable.tap { |literal| Formula.demand(world.search, formula, [literal ^ 1]) } }
+            world.search.add(literals.values)
+            literals
+          end
+        end
+
+        def vector(world, outcomes) = outcomes.map { |literals| literals.find { |_, literal| world.search.values[literal] }[0] }
+
+        # Conditions that hold where the given ones come to the given outcomes.
+        def wanted(conditions, vector)
+          conditions.zip(vector).map do |condition, outcome|
+            case outcome
+            when true then condition
+            when false then Not.new(condition)
+            else Untold.new(condition)
+            end
+          end
+        end
+
+        # Holds where a condition can't be told.
+        Untold = Struct.new(:condition) do
+          def compile
+            test = condition.compile
+            ->(facts) { test.call(facts).nil? }
+          end
+        end
+        private_constant :Untold
+      end
+    end
+  end
+end
