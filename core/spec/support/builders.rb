@@ -33,6 +33,10 @@ module Builders
      field("contact", label: "confidential"), field("location", label: "restricted"), field("notes", "long_text")]
   end
 
+  # Fields with one that is computed in a way that can only be tried, and a condition on it that never holds.
+  def puzzling_fields = loan_fields + [field("peak", "computed", formula: "max(count, value)")]
+  def puzzling = { "compare" => "less", "left" => { "field" => "peak" }, "right" => { "field" => "count" } }
+
   def record_type_document(fields = loan_fields)
     { "id" => "loan", "name" => "Outgoing loan", "sections" => [{ "id" => "main", "name" => "Main" }, { "id" => "other", "name" => "Other" }],
       "fields" => fields, "category_field" => fields.any? { |each| each["id"] == "stage" } ? "stage" : nil }.compact

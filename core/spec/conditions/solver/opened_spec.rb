@@ -55,7 +55,7 @@ RSpec.describe CobaltLedger::Conditions::Solver::Satisfy do
     expect(answers.keys).to match_array(%w[yes no])
   end
 
-  it "does not say no where the reference may have been changed to another record" do
+  it "tells the record that was named from the one that is named now" do
     fields = [field("object", "record_reference", refers_to: "object"), field("notes")]
     document = policy_document(fields: fields)
     document["record_types"] << { "id" => "object", "name" => "Object", "sections" => [{ "id" => "main", "name" => "Main" }], "fields" => [field("hazard")] }
@@ -65,7 +65,11 @@ RSpec.describe CobaltLedger::Conditions::Solver::Satisfy do
     lead, arsenic = %w[lead arsenic].map { |value| condition_of(read[value], scope) }
     solving = described_class.new(made.record_type("loan"), "edit", base)
     expect(solving.decide([lead, arsenic]).kind).to eq("no")
-    expect(solving.decide([CobaltLedger::Conditions::AtOpening.new(lead), arsenic]).kind).to eq("undecided")
+    other = solving.decide([CobaltLedger::Conditions::AtOpening.new(lead), arsenic]).example
+    expect(other.values_at([:opened, "object", "hazard"], [:related, "object", "hazard"])).to eq(%w[lead arsenic])
+    expect(other[[:stored, "object"]]).not_to eq(other[[:entered, "object"]])
+    kept = CobaltLedger::Conditions::Not.new(condition_of(compare("object", "was_changed"), scope))
+    expect(solving.answer([CobaltLedger::Conditions::AtOpening.new(lead), arsenic, kept]).clash).to eq([0, 1, 2])
     expect(solving.decide([CobaltLedger::Conditions::AtOpening.new(lead), CobaltLedger::Conditions::AtOpening.new(arsenic)]).kind).to eq("no")
     cleared = condition_of(compare("object", "is_blank"), scope)
     expect(solving.decide([CobaltLedger::Conditions::AtOpening.new(lead), cleared]).kind).to eq("yes")

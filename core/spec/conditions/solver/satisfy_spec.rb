@@ -7,7 +7,7 @@ RSpec.describe CobaltLedger::Conditions::Solver::Satisfy do
   let(:fields) do
     [field("stage", "choice", options: %w[a b c].map { |id| { "id" => id, "name" => id } }), field("count", "integer"), field("level", "integer"), field("agreed", "yes_no"),
      field("notes"), field("hazard", "choices", options: %w[lead arsenic].map { |id| { "id" => id, "name" => id } }), field("keeper", "person"), field("due", "date"), field("back", "date"),
-     field("sum", "computed", formula: "count + 2 * level"), field("product", "computed", formula: "count * level")]
+     field("sum", "computed", formula: "count + 2 * level"), field("product", "computed", formula: "count * level"), field("peak", "computed", formula: "max(count, level)")]
   end
   let(:type) { policy(fields: fields).record_type("loan") }
   let(:base) { CobaltLedger::Conditions::Facts.new(directory: directory, at: Time.utc(2026, 3, 1, 12), principals: directory.principals_of("asha")) }
@@ -66,8 +66,9 @@ RSpec.describe CobaltLedger::Conditions::Solver::Satisfy do
     end
   end
 
-  # Sums need numbers further out.
-  wide = world.merge("count" => [nil, *-12..14], "level" => [nil, *-12..14]).freeze
+  # Sums need numbers further out, as far as a field holds.
+  far = [nil, *-12..14, -(10**15), 10**15]
+  wide = world.merge("count" => far, "level" => far).freeze
 
   def some_record?(world, ids, conditions)
     checks = conditions.map(&:compile)
@@ -119,13 +120,15 @@ RSpec.describe CobaltLedger::Conditions::Solver::Satisfy do
   it "finds examples for other formulas by trying, and says so where it can't decide" do
     found = answer(compare("product", "at_least", 50_000), compare("count", "less", 10))
     expect(found.example.values.reduce(:*)).to be >= 50_000
-    expect(answer(compare("product", "less", 0), compare("count", "greater", 0), compare("level", "greater", 0)).reason).to eq("Product is computed in a way that can't be solved for")
+    expect(answer(compare("product", "less", 0), compare("count", "greater", 0), compare("level", "greater", 0)).clash).to eq([0, 1, 2])
+    expect(answer(compare("peak", "equal", 12), compare("count", "less", 12)).example[[:entered, "level"]]).to eq(12)
+    expect(answer(against("peak", "less", "count")).reason).to eq("Peak can't be solved for")
   end
 
   it "ends within its budget with an honest answer" do
-    tight = described_class.new(type, "edit", base, budget: 3)
-    found = tight.answer(%w[stage count agreed notes].map { |id| parse(compare(id, "is_filled")) })
-    expect([found.kind, found.reason]).to match(["undecided", /\Athere are too many combinations of .* to try in 3 steps\z/])
+    tight = described_class.new(type, "edit", base, budget: 2)
+    found = tight.answer([parse({ "any" => %w[stage count agreed notes].map { |id| { "all" => [compare(id, "is_filled"), against("count", "less", "level")] } } })])
+    expect([found.kind, found.reason]).to match(["undecided", /\Athe combinations of .*Stage.* take more than 2 steps\z/])
   end
 
   it "chooses the time for windows, the network for blocks and the person for memberships" do
