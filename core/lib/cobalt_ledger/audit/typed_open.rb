@@ -88,17 +88,24 @@ module CobaltLedger
         @plan = plan
         @unsure ||= plan.value_effects.bear_on?(conditions(plan, looked_at))
         base = @survey.engine.facts(question, {})
-        stored = situations(base).of(conditions(plan, looked_at).map { |condition| Conditions::AtOpening.new(condition) })
+        stored = plan.possible(base).together(tests(plan, looked_at))
         @unsure ||= !stored.complete
-        stored.found.each_key do |vector|
-          found = typed_on(question, base, placed(looked_at, vector))
+        kinds(stored.found.keys).each do |(before, open), vectors|
+          found = typed_on(question, base, vectors, before, open)
           return found if found
           return nil if spent?
         end
         nil
       end
 
-      def situations(base, given = []) = Conditions::Solver::Situations.new(@type, "edit", base, given: given)
+      # Records on which the field is covered and something is open, by what is seen and what is open:
+      # Hash of [visibility, Array of Catalogue::Field] to vectors.
+      def kinds(vectors)
+        vectors.group_by do |vector|
+          seen = placed(looked_at, vector)
+          [sight(seen), @deciding.select { |field| @plan.slot_of(field.id).decide(seen).open? }]
+        end.reject { |(before, open), _| before == Decisions::Facets::SHOWN || open.empty? }
+      end
 
       # Outcomes by index of the plan's tests. fields: whose tests they are.
       def placed(fields, vector) = tests(@plan, fields).zip(vector).each_with_object([]) { |(index, outcome), found| found[index] = outcome }
@@ -109,34 +116,33 @@ module CobaltLedger
       def tests(plan, fields) = fields.flat_map { |field| plan.slot_of(field.id).tests }.uniq
       def conditions(plan, fields) = tests(plan, fields).map { |index| plan.conditions[index] }
 
-      # As find, for records on which the tests come to some outcomes before anything is typed.
-      def typed_on(question, base, seen)
+      # As find, for records on which the tests come to one of some vectors before anything is typed.
+      def typed_on(question, base, vectors, before, open)
         @records += 1
-        before = sight(seen)
-        open = @deciding.select { |field| @plan.slot_of(field.id).decide(seen).open? }
-        return nil if before == Decisions::Facets::SHOWN || open.empty?
+        wanted = uncovered(base, before)
+        return nil if wanted.empty?
 
-        typed = situations(base, given(seen, open)).of(conditions(@plan, [@field]))
-        @unsure ||= !typed.complete
-        typed.found.each do |vector, example|
-          next unless sight(placed([@field], vector)) < before
-
-          found = borne_out(question, example)
-          return found if found
-
-          @unsure = true
-        end
-        nil
+        answer = Conditions::Solver::Satisfy.new(@type, "edit", base).decide([coming_to(looked_at, vectors, opened: true), coming_to([@field], wanted), *unchanged(open)])
+        found = answer.yes? ? borne_out(question, answer.example) : nil
+        @unsure ||= answer.kind == "undecided" || (answer.yes? && found.nil?)
+        found
       end
 
-      # What holds of the record, and of the form: that nothing was typed but into open fields.
-      def given(seen, open)
-        held = seen.each_index.reject { |index| seen[index].nil? }.map do |index|
-          opened = Conditions::AtOpening.new(@plan.conditions[index])
-          seen[index] ? opened : Conditions::Not.new(opened)
-        end
-        closed = typeable - open
-        held + closed.map { |field| Conditions::Not.new(Conditions::Comparison.new("was_changed", Conditions::Operands::Entered.new(field))) }
+      # Outcomes of the field's own tests that can happen and under which it is less covered.
+      def uncovered(base, before)
+        @plan.possible(base).together(tests(@plan, [@field])).found.keys.select { |vector| sight(placed([@field], vector)) < before }
+      end
+
+      # The condition that the tests of some fields come to one of some vectors. opened: as the form was opened?
+      def coming_to(fields, vectors, opened: false)
+        tests = conditions(@plan, fields)
+        tests = tests.map { |test| Conditions::AtOpening.new(test) } if opened
+        Conditions::Any.new(vectors.reject { |vector| vector.include?(nil) }.map { |vector| Conditions::All.new(tests.zip(vector).map { |test, outcome| outcome ? test : Conditions::Not.new(test) }) })
+      end
+
+      # That nothing was typed but into open fields.
+      def unchanged(open)
+        (typeable - open).map { |field| Conditions::Not.new(Conditions::Comparison.new("was_changed", Conditions::Operands::Entered.new(field))) }
       end
 
       # Fields that somebody could type into and that make a difference.

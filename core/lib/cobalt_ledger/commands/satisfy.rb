@@ -14,10 +14,10 @@ module CobaltLedger
         @conditions = parsed(policy, document)
       end
 
-      # {"answer" => "yes" | "no" | "undecided", "example", "clash", "reason"}
+      # {"answer" => "yes" | "no" | "undecided", "example", "clash", "reason", "by"}; by: another solver that was asked.
       def to_h
         found = Conditions::Solver::Satisfy.new(@type, @mode, @base, free: [[:time], [:user]]).answer(@conditions)
-        { "answer" => found.kind, "example" => found.example && example(found.example), "clash" => found.clash, "reason" => found.reason }.compact
+        { "answer" => found.kind, "example" => found.example && example(found.example), "clash" => found.clash, "reason" => found.reason, "by" => found.by }.compact
       end
 
       private

@@ -46,6 +46,9 @@ module CobaltLedger
       # What can happen to a field's tests: Array of [outcomes by index of the plan's tests, example].
       def combinations(field_id) = reachable(@plan.slot_of(field_id).tests).first.values
 
+      # What some of the plan's tests can come to together: a Conditions::Solver::Situations::Found. tests: their indices.
+      def together(tests) = tests.empty? ? Conditions::Solver::Situations::Found.new({ [] => {} }, true) : searched(tests.map { |index| @plan.conditions[index] })
+
       # An outcome's example without the values that make no difference to it: those that could be anything.
       def telling_example(field_id, outcome)
         slot = @plan.slot_of(field_id)

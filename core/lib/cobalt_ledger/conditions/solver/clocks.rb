@@ -48,6 +48,8 @@ module CobaltLedger
           [local.div(DAY), (local % DAY).div(MINUTE)]
         end
 
+        def all = @clocks.values
+
         def assign(_literal) = nil
         def undo(_count) = nil
         def check = nil

@@ -8,7 +8,8 @@ module CobaltLedger
       # or the search decides on which side of the gap to look (branch and bound by splitting on demand: Barrett,
       # Nieuwenhuis, Oliveras, Tinelli 2006).
       class Numbers
-        attr_reader :simplex
+        # atoms: Hash of literal to [variable, limit it is at most].
+        attr_reader :simplex, :atoms
 
         # search: Search; budget: Budget.
         def initialize(search, budget)

@@ -26,10 +26,24 @@ module CobaltLedger
         # Gives the search as many steps again.
         def renew = @budget.renew
 
+        # Literals by which some conditions are asked for.
+        def literals(indices) = @wanted.each_with_index.map { |literal, index| indices.include?(index) ? literal : literal ^ 1 }
+
+        # Asks another about all conditions. opinion: SecondOpinion. Returns an Answer, or nil.
+        def put_to(opinion)
+          indices = @conditions.each_index.to_a
+          case opinion.ask(self, indices)
+          when :no then Answer.new(kind: "no", clash: indices, by: opinion.name)
+          when :yes
+            found = Model.new(@world, @mode, @conditions).example
+            found && Answer.new(kind: "yes", example: found, by: opinion.name)
+          end
+        end
+
         # indices: of the conditions that are to hold; example: false where none is needed. Returns an Answer.
         def solve(indices = @conditions.each_index.to_a, example: true)
           # What is not asked for is put out of the way.
-          found = @world.search.solve(@wanted.each_with_index.map { |literal, index| indices.include?(index) ? literal : literal ^ 1 })
+          found = @world.search.solve(literals(indices))
           case found
           when true then example ? yes(indices) : Answer.new(kind: "yes")
           when false

@@ -21,6 +21,9 @@ module CobaltLedger
         # step: Formulas::Step; inputs: Hash of identifier to Quantity; failed: literal for having no result.
         Attempt = Struct.new(:step, :inputs, :result, :failed, :formulas, :told)
 
+        # attempts: formulas that are only tried.
+        attr_reader :attempts
+
         def initialize(search, numbers, budget)
           @search = search
           @numbers = numbers
@@ -36,6 +39,8 @@ module CobaltLedger
           left, right = [left, right].sort_by { |form, constant| [form.to_a, constant].inspect }
           (@products[[left, right]] ||= Product.new(left, right, @numbers.variable(nil, nil), 0).tap { |product| signs(product) }).result
         end
+
+        def all = @products.values
 
         def tried(step, inputs, result, failed, type)
           @attempts << Attempt.new(step, inputs, result, failed, type.formulas, 0)

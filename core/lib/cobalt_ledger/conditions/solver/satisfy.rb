@@ -10,8 +10,10 @@ module CobaltLedger
         BUDGET = 30_000
 
         # record_type: Catalogue::RecordType; mode: String; base: Facts with what is known whatever the record;
-        # free: keys to be chosen although base knows them; budget: steps at most.
-        def initialize(record_type, mode, base, free: [], budget: BUDGET)
+        # free: keys to be chosen although base knows them; budget: steps at most; opinion: SecondOpinion that is asked about
+        # what stays undecided, or nil.
+        def initialize(record_type, mode, base, free: [], budget: BUDGET, opinion: SecondOpinion.asked)
+          @opinion = opinion
           @record_type = record_type
           @mode = mode
           @base = base
@@ -22,20 +24,28 @@ module CobaltLedger
         # conditions: Array of Node. Returns an Answer.
         def answer(conditions)
           problem = problem(conditions)
-          found = problem.solve
-          found.no? ? Answer.new(kind: "no", clash: smallest(problem, conditions)) : found
+          found = asked(problem)
+          found.no? && found.clash.nil? ? Answer.new(kind: "no", clash: smallest(problem, conditions)) : found
         rescue Unknown => e
           undecided(e)
         end
 
         # The same without the clash.
         def decide(conditions)
-          problem(conditions).solve
+          asked(problem(conditions))
         rescue Unknown => e
           undecided(e)
         end
 
         private
+
+        # The answer, or that of another where there is none.
+        def asked(problem)
+          found = problem.solve
+          return found unless found.kind == "undecided" && @opinion
+
+          problem.put_to(@opinion) || found
+        end
 
         def problem(conditions) = Problem.new(@record_type, @mode, @base, conditions, free: @free, budget: @budget)
 

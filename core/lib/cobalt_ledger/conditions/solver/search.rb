@@ -66,8 +66,17 @@ module CobaltLedger
         # Has a variable decided before others. literal: either of its two.
         def prefer(literal) = @activity[literal >> 1] = (@activity.max || 0) + @bump
 
+        # How many variables there are.
+        def variables = @levels.size
+
+        # Takes over truth values found by another. truths: Hash of variable to true or false.
+        def stand(truths)
+          back_to(0)
+          truths.each { |variable, truth| @values[variable * 2], @values[(variable * 2) + 1] = truth, !truth }
+        end
+
         # Clauses given, without those learned: Array of Array of literals.
-        def clauses = @clauses.map(&:literals)
+        def clauses = @clauses.map(&:literals) + @trail.first(@limits[0] || @trail.size).map { |literal| [literal] } + (@refuted ? [[]] : [])
 
         # Adds a clause that holds in any case. literals: Array of Integer.
         def add(literals)

@@ -15,7 +15,8 @@ module CobaltLedger
         PARTS = 400
 
         # words: Hash of variable to String once there is a model.
-        attr_reader :words
+        # atoms: Hash of literal to [:equal | :begins | :includes, place, place].
+        attr_reader :words, :atoms
 
         # search: Search; budget: Budget.
         def initialize(search, budget)
@@ -54,6 +55,14 @@ module CobaltLedger
         def equal(one, other) = one == other || atom(:equal, *[one, other].sort)
         def begins(whole, part) = whole == part || atom(:begins, whole, part)
         def includes(whole, part) = whole == part || atom(:includes, whole, part)
+
+        def places = @texts.each_index.to_a
+
+        # Array of [place, String or nil, characters at most, may it have several lines?].
+        def facts = @texts.each_index.map { |place| [place, @texts[place], @lengths[place], @lines[place]] }
+
+        # Takes over words found by another.
+        def stand(words) = @words = words
 
         # The word at a place, once there is a model; any where nothing asks about it.
         def word(place) = @texts[place] || words&.[](place) || "x"

@@ -195,6 +195,15 @@ module CobaltLedger
           type&.fields&.find { |field| field.kind_name == "auto_number" }&.numbering
         end
 
+        # Takes over a model found by another: Hashes of variable to truth, of variable to Integer, of place to String.
+        def stand(truths, numbers, words)
+          search.stand(truths)
+          simplex = numbers_of(numbers)
+          self.numbers.simplex.stand(simplex)
+          texts.stand(words)
+          true
+        end
+
         # To be called once all terms are made: what two references that name one record see of it is the same.
         def agree_on_records
           records.combination(2) do |(one, type), (other, its)|
@@ -208,6 +217,12 @@ module CobaltLedger
         end
 
         private
+
+        # With what sums come to.
+        def numbers_of(plain)
+          simplex = numbers.simplex
+          (0...simplex.size).map { |variable| plain[variable] || simplex.form_of(variable).sum { |each, factor| factor * plain.fetch(each) } }
+        end
 
         # Records looked at through references: Array of [key of the reference, RecordType].
         def records = @records ||= []

@@ -28,6 +28,9 @@ module CobaltLedger
         # Least and greatest offset there ever is, in nanoseconds.
         def furthest = @offsets.minmax.map { |offset| offset * NANO }
 
+        # All of them: Array of [first nanosecond or nil, offset in nanoseconds].
+        def pieces = @starts.zip(@offsets).map { |start, offset| [start && (start * NANO), offset * NANO] }
+
         # Was the zone less than a minute or two behind UTC before its clocks were set by law?
         def behind_by_seconds? = @offsets[0].between?(-120, -1)
 

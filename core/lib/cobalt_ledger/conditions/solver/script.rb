@@ -1,0 +1,89 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Conditions
+    module Solver
+      # A world and literals that are to hold in it, in SMT-LIB 2.6 (Barrett, Fontaine, Tinelli 2017).
+      class Script
+        # world: World; literals: Array of Integer.
+        def initialize(world, literals)
+          @world = world
+          @literals = literals
+          @numbers = world.numbers
+          @simplex = world.numbers.simplex
+        end
+
+        # Can all of it be said? What is only tried can't.
+        def whole? = @world.products.attempts.empty?
+
+        def text
+          lines = ["(set-option :produce-models true)"]
+          lines += (0...@world.search.variables).map { |variable| "(declare-const b#{variable} Bool)" }
+          lines += plain.map { |variable| "(declare-const n#{variable} Int)" }
+          lines += @world.texts.places.map { |place| "(declare-const s#{place} String)" }
+          lines += (bounds + atoms + products + clocks + texts + @world.search.clauses.map { |clause| any(clause) } + @literals.map { |literal| signed(literal) }).map { |fact| "(assert #{fact})" }
+          asked = (0...@world.search.variables).map { |variable| "b#{variable}" } + plain.map { |variable| "n#{variable}" } + @world.texts.places.map { |place| "s#{place}" }
+          (lines + ["(check-sat)", *asked.map { |name| "(get-value (#{name}))" }]).join("\n")
+        end
+
+        # Puts the world as an answer says. False where it can't be read.
+        def stand(answer)
+          found = answer.scan(/\(\(([bns])(\d+) (true|false|\d+|\(- \d+\)|"(?:[^"]|"")*")\)\)/)
+          truths = found.select { |kind, _, _| kind == "b" }.to_h { |_, number, value| [number.to_i, value == "true"] }
+          whole = found.select { |kind, _, _| kind == "n" }.to_h { |_, number, value| [number.to_i, value.delete("() ").to_i] }
+          words = found.select { |kind, _, _| kind == "s" }.to_h { |_, number, value| [number.to_i, unquoted(value)] }
+          return false unless truths.size == @world.search.variables && whole.size == plain.size
+
+          @world.stand(truths, whole, words)
+        end
+
+        private
+
+        def plain = @plain ||= @numbers.plain
+        def signed(literal) = literal.even? ? "b#{literal / 2}" : "(not b#{literal / 2})"
+        def any(literals) = "(or false #{literals.map { |literal| signed(literal) }.join(' ')})"
+        def number(value) = value.negative? ? "(- #{-value})" : value.to_s
+        def sum(form, constant = 0) = "(+ #{number(constant)} 0 #{form.map { |variable, factor| "(* #{number(factor)} n#{variable})" }.join(' ')})"
+
+        def bounds
+          plain.flat_map do |variable|
+            low, because, high, also = @numbers.range(variable)
+            [low && because.nil? ? "(>= n#{variable} #{number(low)})" : nil, high && also.nil? ? "(<= n#{variable} #{number(high)})" : nil].compact
+          end
+        end
+
+        def atoms
+          @numbers.atoms.map { |literal, (variable, limit)| "(= #{signed(literal)} (<= #{sum(@simplex.form_of(variable) || { variable => 1 })} #{number(limit)}))" }
+        end
+
+        def products
+          @world.products.all.map { |product| "(= n#{product.result} (* #{sum(*product.left)} #{sum(*product.right)}))" }
+        end
+
+        def clocks
+          @world.clocks.all.flat_map do |clock|
+            shown = sum({ clock.day => Clocks::DAY, clock.moment => -1 }.merge(clock.minute ? { clock.minute => Clocks::MINUTE } : {}))
+            offset = ZonePieces.of(clock.zone).pieces.reduce("0") { |before, (from, each)| from ? "(ite (>= n#{clock.moment} #{number(from)}) #{number(each)} #{before})" : number(each) }
+            ["(<= #{shown} #{offset})", "(>= #{shown} (+ 1 #{offset} (- #{clock.minute ? Clocks::MINUTE : Clocks::DAY})))"]
+          end
+        end
+
+        def texts
+          @world.texts.facts.flat_map do |place, text, length, lines|
+            next ["(= s#{place} #{quoted(text)})"] if text
+
+            ["(>= (str.len s#{place}) 1)", "(not (str.in_re s#{place} (re.* (str.to_re \" \"))))", length && "(<= (str.len s#{place}) #{length})",
+             lines ? nil : '(not (or (str.contains s%<place>d "\\u{a}") (str.contains s%<place>d "\\u{d}")))' % { place: place }].compact
+          end + @world.texts.atoms.map do |literal, (kind, one, other)|
+            said = { equal: "(= s#{one} s#{other})", begins: "(str.prefixof s#{other} s#{one})", includes: "(str.contains s#{one} s#{other})" }.fetch(kind)
+            "(= #{signed(literal)} #{said})"
+          end
+        end
+
+        # Unicode escapes for what is not plain ASCII.
+        def quoted(text) = "\"#{text.each_char.map { |char| char.ascii_only? && char.match?(/[[:print:]]/) && !'"\\'.include?(char) ? char : format('\\u{%x}', char.ord) }.join}\""
+        def unquoted(text) = text[1..-2].gsub('""', '"').gsub(/\\u\{(\h+)\}/) { [Regexp.last_match(1).hex].pack("U") }
+      end
+    end
+  end
+end
