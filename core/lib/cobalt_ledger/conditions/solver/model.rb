@@ -6,9 +6,10 @@ module CobaltLedger
       # The example behind a model of the search: typed values by key, round where they may be, without what makes no
       # difference, and evaluated anew.
       class Model
-        # Steps that numbers are rounded to, in units of their own: whole ones and hundredths; hours, minutes and seconds.
+        # Steps that numbers are rounded to, in units of their own: whole ones and hundredths; quarters of a day, hours,
+        # minutes and seconds.
         ROUND = [Computed::NANO, Computed::NANO / 100].freeze
-        CLOCK = [60 * Clocks::MINUTE, Clocks::MINUTE, Clocks::NANO].freeze
+        CLOCK = [360 * Clocks::MINUTE, 60 * Clocks::MINUTE, Clocks::MINUTE, Clocks::NANO].freeze
 
         # world: World whose search has found a model; conditions: Array of Node that are to hold.
         # writing: Writing, or nil.

@@ -6,6 +6,8 @@ module CobaltLedger
       # Words for texts whose facts do not clash and leave nothing open.
       class TextWords
         SIGNS = [*"x".."z", *"a".."w", *"0".."9", "·", "¦", "§", *"\u2460".."\u2473"].freeze
+        # More of them than there can be texts in a condition.
+        MANY = ("\u3400".."\u3fff")
 
         # facts: TextFacts; texts: Array of String or nil; lengths: Array of characters at most.
         def initialize(facts, texts, lengths)
@@ -37,9 +39,9 @@ module CobaltLedger
 
         # A sign that occurs in no written text, another for each word.
         def sign(index)
-          used = (@used ||= @facts.places.filter_map { |place| @facts.text(place) }.join)
-          @signs ||= (SIGNS + ("\u3400".."\u3fff").to_a).reject { |each| used.include?(each) }
-          @signs[index]
+          @used ||= @facts.places.filter_map { |place| @facts.text(place) }.join
+          @signs ||= SIGNS.reject { |each| @used.include?(each) }
+          @signs[index] || (MANY.lazy.reject { |each| @used.include?(each) }.first(index + 1 - @signs.size).last)
         end
 
         def built(place, sign)
