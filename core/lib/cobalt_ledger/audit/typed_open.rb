@@ -122,10 +122,24 @@ module CobaltLedger
         wanted = uncovered(base, before)
         return nil if wanted.empty?
 
-        answer = Conditions::Solver::Satisfy.new(@type, "edit", base).decide([coming_to(looked_at, vectors, opened: true), coming_to([@field], wanted), *unchanged(open)])
+        answer = typing(base, vectors, wanted, open)
+        # One field where one will do.
+        alone = answer.yes? && open.size > 1 && open.lazy.map { |field| typing(base, vectors, wanted, [field]) }.find(&:yes?)
+        answer = alone || answer
         found = answer.yes? ? borne_out(question, answer.example) : nil
         @unsure ||= answer.kind == "undecided" || (answer.yes? && found.nil?)
         found
+      end
+
+      # Can the tests come from one of some vectors to one of those wanted, where nothing but some fields is typed?
+      # A Conditions::Solver::Answer, worked out once for all people and units for whom it is the same question.
+      def typing(base, vectors, wanted, fields)
+        tests = conditions(@plan, looked_at)
+        circumstances = Decisions::Possibilities.circumstances(tests, base)
+        @survey.once([:typing, @field.id, tests.map(&:identity), vectors, wanted, fields.map(&:id), circumstances]) do
+          known = [coming_to(looked_at, vectors, opened: true), coming_to([@field], wanted)]
+          Conditions::Solver::Satisfy.new(@type, "edit", base).decide(known + unchanged(fields))
+        end
       end
 
       # Outcomes of the field's own tests that can happen and under which it is less covered.

@@ -11,6 +11,11 @@ module CobaltLedger
       # What of the question, beside the record, can make a difference, by the kind of what is looked up.
       CIRCUMSTANCES = { time: :at, user: :principals, attribute: :principals, network: :network, place: :place }.freeze
 
+      # What of the question some conditions hang on, as it is. base: Conditions::Facts.
+      def self.circumstances(conditions, base)
+        conditions.flat_map(&:reads).filter_map { |each, *| CIRCUMSTANCES[each] }.uniq.map { |each| base.public_send(each) }
+      end
+
       def initialize
         @searches = {}
       end
@@ -18,8 +23,7 @@ module CobaltLedger
       # The Conditions::Solver::Situations::Found for some conditions; the block makes it where it is not there yet.
       # type: Catalogue::RecordType; kind: what the mode makes of stored values; base: Conditions::Facts.
       def fetch(type, kind, conditions, base)
-        circumstances = conditions.flat_map(&:reads).filter_map { |each, *| CIRCUMSTANCES[each] }.uniq.map { |each| base.public_send(each) }
-        key = [type.id, kind, conditions.map(&:identity), circumstances]
+        key = [type.id, kind, conditions.map(&:identity), Possibilities.circumstances(conditions, base)]
         @searches.fetch(key) do
           search = yield
           # Replaced, not cleared: readers go on with the table they have.

@@ -27,9 +27,12 @@ module CobaltLedger
 
         # conditions: Array of Node. Returns a Found.
         def of(conditions)
+          found = @writing || @given.any? ? {} : Guesses.new(@record_type, @mode, @base).of(conditions)
+          return Found.new(found, true) if found.size == 2**conditions.size && found.keys.none? { |vector| vector.include?(nil) }
+
           world = world(conditions)
           outcomes = outcomes(world, conditions)
-          found = {}
+          found.each_key { |vector| leave_out(world, outcomes, vector) }
           loop do
             return Found.new(found, false) if found.size >= LIMIT
 
@@ -39,7 +42,7 @@ module CobaltLedger
             vector = vector(world, outcomes)
             example = Model.new(world, @mode, wanted(conditions, vector) + @given, @writing).example or return Found.new(found, false)
             found[vector] = example
-            world.search.add(outcomes.zip(vector).map { |literals, outcome| literals.fetch(outcome) ^ 1 })
+            leave_out(world, outcomes, vector)
           end
         rescue Unknown
           Found.new(found || {}, false)
@@ -52,6 +55,9 @@ module CobaltLedger
           comparisons = all.flat_map { |condition| Translation.comparisons(condition) } + (@writing&.comparisons || [])
           World.new(@record_type, @mode, @base, comparisons, free: @free, budget: Budget.new(@budget), writing: @writing)
         end
+
+        # Has the search look for other combinations.
+        def leave_out(world, outcomes, vector) = world.search.add(outcomes.zip(vector).map { |literals, outcome| literals.fetch(outcome) ^ 1 })
 
         # For each condition, literals for what it comes to: Hash of outcome to literal.
         def outcomes(world, conditions)

@@ -1,0 +1,75 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Conditions
+    module Solver
+      # A quick first try for simple conditions: values at and beside those that fields are compared with. What it finds
+      # can happen; of what it does not find it says nothing.
+      class Guesses
+        # Records tried at most.
+        MOST = 48
+        BESIDE = { number: [0, 1, -1], date: [0, 1, -1], time: [0, 1, -1] }.freeze
+
+        # record_type, mode, base: as for Satisfy.
+        def initialize(record_type, mode, base)
+          @record_type = record_type
+          @mode = mode
+          @base = base
+        end
+
+        # Hash of Array of outcomes to example. conditions: Array of Node.
+        def of(conditions)
+          candidates = candidates(conditions) or return {}
+          tests = conditions.map(&:compile)
+          found = {}
+          first, *others = candidates.values
+          first.product(*others).first(MOST).each do |values|
+            example = candidates.keys.zip(values).to_h
+            facts = @base.assuming(example, @record_type.formulas, stored: @mode != "create")
+            found[tests.map { |test| test.call(facts) }] ||= example
+            break if found.size == 2**tests.size
+          end
+          found
+        end
+
+        private
+
+        # Hash of key to values, where all that is looked up stands on the screen and is compared with what is written out.
+        def candidates(conditions)
+          found = {}
+          conditions.flat_map(&:comparisons).each do |comparison|
+            return nil unless simple?(comparison)
+
+            (found[comparison.left.reads[0]] ||= [nil]).concat(values(comparison))
+          end
+          found.empty? || conditions.any? { |condition| !(condition.reads - found.keys).empty? } ? nil : found.transform_values(&:uniq)
+        end
+
+        def simple?(comparison)
+          comparison.left.is_a?(Operands::Entered) && comparison.left.subject.kind_name != "computed" && comparison.left.subject.kind_name != "auto_number" &&
+            (comparison.right.nil? ? !comparison.method_class.needs_stored? : [Operands::Literal, Operands::Literals].include?(comparison.right.class))
+        end
+
+        def values(comparison)
+          field = comparison.left.subject
+          literals = comparison.right.nil? ? [] : [*(comparison.right.is_a?(Operands::Literals) ? comparison.right.values : [comparison.right.value])]
+          case field.family
+          when :flag then [true, false]
+          when :choice then literals + (field.options.map(&:id) - literals).first(1)
+          when :choices then literals + field.options.first(2).map { |option| [option.id] }
+          when :number, :date, :time then literals.flat_map { |literal| BESIDE.fetch(field.family).map { |step| literal + step } }.select { |value| suits?(field, value) }
+          when :text then literals + %w[x]
+          else literals
+          end
+        end
+
+        # Can the field hold it?
+        def suits?(field, value)
+          field.parse(field.dump(value)) == value
+        rescue Catalogue::Kind::Unsuitable
+          false
+        end
+      end
+    end
+  end
+end
