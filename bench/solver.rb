@@ -21,7 +21,9 @@ module SolverBench
   def prepare
     @directory = CobaltLedger::Formats::DirectoryJson.build(LargeTrust.new(rules: 1, types: 1, users: 24).directory)
     document = CobaltLedger::Formats::PolicyJson.empty("Measured").merge("record_types" => [record_type], "time_zone" => "Europe/London")
-    document["labels"] |= [{ "id" => "open", "name" => "Open", "start" => { "visibility" => "shown", "entry" => "open", "presence" => "optional" } }] if document["labels"].none? { |label| label["id"] == "open" }
+    document["labels"] |= [{ "id" => "open", "name" => "Open", "start" => { "visibility" => "shown", "entry" => "open", "presence" => "optional" } }] if document["labels"].none? do |label|
+      label["id"] == "open"
+    end
     @type = CobaltLedger::Formats::PolicyJson.build(document, @directory).record_type("thing")
     @scope = CobaltLedger::Conditions::Scope.of(@type, @directory)
     @base = CobaltLedger::Conditions::Facts.new(directory: @directory, at: Time.utc(2026, 3, 1, 12), zone: TZInfo::Timezone.get("Europe/London"))
@@ -35,7 +37,11 @@ module SolverBench
     flag = type["fields"].find { |field| field["id"] == "f1" }
     flags = (13..60).map { |number| flag.merge("id" => "f#{number}", "name" => "f#{number}") }
     sum = { "id" => "six", "name" => "six", "kind" => "computed", "section" => "main", "label" => "open", "formula" => "12*n1 + 15*n2 + 20*n3 + 21*n4 + 28*n5 + 35*n6" }
-    eight = (1..9).map { |number| type["fields"].find { |field| field["id"] == "k1" }.merge("id" => "e#{number}", "name" => "e#{number}", "options" => (1..8).map { |id| { "id" => "o#{id}", "name" => "O#{id}" } }) }
+    eight = (1..9).map do |number|
+      type["fields"].find { |field| field["id"] == "k1" }.merge("id" => "e#{number}", "name" => "e#{number}", "options" => (1..8).map do |id|
+        { "id" => "o#{id}", "name" => "O#{id}" }
+      end)
+    end
     type.merge("fields" => type["fields"] + flags + eight + [sum])
   end
 
@@ -46,7 +52,9 @@ module SolverBench
      ["9 choices of 8 options, all different", "500 ms", ConditionSets.apart("e", 9)],
      ["9 whole numbers from 1 to 8, all different", "500 ms", ConditionSets.apart("n", 9) + (1..9).map { |number| between("n#{number}", 1, 8) }],
      ["3-SAT of 60 flags and 258 clauses", "500 ms", flags.each_slice(60).map { |slice| { "all" => slice } }],
-     ["a sum of six whole numbers within bounds", "50 ms", [{ "compare" => "equal", "left" => { "field" => "six" }, "right" => { "value" => 431 } }] + (1..6).map { |number| between("n#{number}", 0, 9) }],
+     ["a sum of six whole numbers within bounds", "50 ms", [{ "compare" => "equal", "left" => { "field" => "six" }, "right" => { "value" => 431 } }] + (1..6).map do |number|
+       between("n#{number}", 0, 9)
+     end],
      ["200 comparisons in one set", "200 ms", (1..40).flat_map { |seed| ConditionSets.new(seed, people, role).some }.first(100).each_slice(2).map { |pair| { "any" => pair } }]]
   end
 

@@ -8,7 +8,8 @@ class ConditionSets
   NUMBERS = [0, 1, 2, 3, "0.1", "0.3", "0.000000001", 10**15, -(10**15)].freeze
   TEXTS = %w[a ab b ba abc bc].freeze
   NETWORKS = %w[192.0.2.0/24 192.0.2.128/25 0.0.0.0/1 ::/0 2001:db8::/32].freeze
-  KINDS = { "n" => "integer", "x" => "decimal", "d" => "date", "t" => "date_time", "f" => "yes_no", "k" => "choice", "g" => "choices", "w" => "text", "p" => "person", "r" => "record_reference" }.freeze
+  KINDS = { "n" => "integer", "x" => "decimal", "d" => "date", "t" => "date_time", "f" => "yes_no", "k" => "choice", "g" => "choices", "w" => "text", "p" => "person",
+            "r" => "record_reference" }.freeze
   FORMULAS = { "sum" => "n1 + n2", "twice" => "2 * n2 + 3 * n3", "chain" => "sum - 2 * n3", "mix" => "2 * x1 + 3 * x2 - n1", "third" => "x3 / 3", "area" => "n1 * n2" }.freeze
 
   # seed: Integer; people: identifiers of users, of whom some are named; role: of some of them.

@@ -74,7 +74,11 @@ module CobaltLedger
         found.each { |(kind, name), value| kinds[kind]&.store(name, value) }
         kept = kinds[:stored]
         screen = formulas.fill(kept.merge(kinds[:entered]))
-        held = stored ? (kept.empty? ? screen : formulas.fill(kept)) : {}
+        held = if stored
+                 kept.empty? ? screen : formulas.fill(kept)
+               else
+                 {}
+               end
         dup.tap { |copy| copy.assume(screen, held, others(found, formulas, screen, held), kinds[:attribute], found) }
       end
 

@@ -19,9 +19,7 @@ module CobaltLedger
         return nil unless @effects.bear_on?(conditions)
 
         behind, writes = @effects.behind(conditions, @plan)
-        if @plan.mode == "create" && behind.any?(&:looks_back?) && @effects.writing.any? { |action| default?(action) }
-          raise Conditions::Solver::Unknown, "values that a new record begins with"
-        end
+        raise Conditions::Solver::Unknown, "values that a new record begins with" if @plan.mode == "create" && behind.any?(&:looks_back?) && @effects.writing.any? { |action| default?(action) }
 
         read = ValueEffects.fields_read(behind + writes.map(&:last), @plan.record_type)
         actions = (@effects.clearing + @effects.writing).select { |action| read.include?(action.field.id) }

@@ -20,6 +20,7 @@ module CobaltLedger
         @above = Hash.new { |found, key| found[key] = lineage(*key) }
         @principals = {}
         @bare = {}
+        @alike = {}
       end
 
       # A directory with nobody in it.
@@ -34,6 +35,19 @@ module CobaltLedger
       # A unit or department and all above it, nearest first.
       def with_above(kind, id)
         @above[[kind, id]]
+      end
+
+      # Groupings of people remembered at once.
+      GROUPINGS = 256
+
+      # Users who are alike in what they are members of and in some attributes: Array of Array of User.
+      # members: Array of [kind, identifier]; attributes: Array of names.
+      def alike(members, attributes)
+        @alike = {} if @alike.size >= GROUPINGS
+        @alike[[members, attributes]] ||= users.group_by do |user|
+          principals = principals_of(user.id)
+          [members.map { |member| principals.include?(*member) }, user.attributes.values_at(*attributes)]
+        end.values
       end
 
       # Its users as sets.

@@ -8,7 +8,9 @@ RSpec.describe CobaltLedger::Conditions::Solver::SecondOpinion do
   let(:type) do
     document = policy_document
     document["record_types"] = [ConditionSets.record_type]
-    document["labels"] << { "id" => "open", "name" => "Open", "start" => { "visibility" => "shown", "entry" => "open", "presence" => "optional" } } if document["labels"].none? { |label| label["id"] == "open" }
+    document["labels"] << { "id" => "open", "name" => "Open", "start" => { "visibility" => "shown", "entry" => "open", "presence" => "optional" } } if document["labels"].none? do |label|
+      label["id"] == "open"
+    end
     CobaltLedger::Formats::PolicyJson.build(document, directory).record_type("thing")
   end
   let(:scope) { CobaltLedger::Conditions::Scope.of(type, directory) }

@@ -14,7 +14,7 @@ module CobaltLedger
 
         def self.enter(left, right, world)
           known, strangers = left.values.keys.partition { |person| world.directory.find(:user, person) }
-          members, others = known.partition { |person| right.any? { |member| world.directory.principals_of(person).include?(member.kind, member.id) } }
+          members, = known.partition { |person| right.any? { |member| world.directory.principals_of(person).include?(member.kind, member.id) } }
           [left.among(members), Solver::Formula.negate(left.among(members + strangers))].then { |found| strangers.empty? ? found[0] : found }
         end
 

@@ -108,7 +108,7 @@ module CobaltLedger
         # A moment at which the clocks of a zone show a day and a minute; nil where they never do.
         def at_local(zone, day, minute)
           local = (day * 1440 * 60) + (minute * 60)
-          zone.local_to_utc(::Time.at(local).utc) { |periods| periods.first }.to_i * NANO
+          zone.local_to_utc(::Time.at(local).utc, &:first).to_i * NANO
         rescue TZInfo::PeriodNotFound
           nil
         end

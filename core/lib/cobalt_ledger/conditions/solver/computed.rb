@@ -91,7 +91,7 @@ module CobaltLedger
         def quantity(sum, blank) = Terms::Quantity.new(@numbers, sum.form, sum.constant, sum.divisor, blank, Making::READ_NUMBER)
 
         # Half away from zero, in units of the last place; of any size, since what is out of range is rounded like the rest.
-        def rounded(sum)
+        def rounded(sum) # rubocop:disable Metrics/AbcSize
           variable = @numbers.variable(nil, nil)
           shared = NANO.gcd(sum.divisor)
           up = NANO / shared
@@ -108,7 +108,7 @@ module CobaltLedger
         end
 
         # A Sum; :none where there is no result; nil for what is neither a sum nor a product.
-        def sum_of(tree)
+        def sum_of(tree) # rubocop:disable Metrics/AbcSize
           case tree
           when AST::Numeric then constant(tree.value.to_r)
           when AST::Identifier then input(tree.identifier.to_s)

@@ -52,7 +52,11 @@ module CobaltLedger
 
         def values(comparison)
           field = comparison.left.subject
-          literals = comparison.right.nil? ? [] : [*(comparison.right.is_a?(Operands::Literals) ? comparison.right.values : [comparison.right.value])]
+          literals = if comparison.right.nil?
+                       []
+                     else
+                       [*(comparison.right.is_a?(Operands::Literals) ? comparison.right.values : [comparison.right.value])]
+                     end
           case field.family
           when :flag then [true, false]
           when :choice then literals + (field.options.map(&:id) - literals).first(1)

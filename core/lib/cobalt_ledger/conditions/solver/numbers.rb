@@ -114,7 +114,7 @@ module CobaltLedger
         end
 
         # Equalities: literal to [form, number].
-        def equalities = @known_equals ||= {}
+        def equalities = @equalities ||= {}
 
         # -- as a theory of the search
 

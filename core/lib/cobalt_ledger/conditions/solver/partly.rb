@@ -55,7 +55,15 @@ module CobaltLedger
         end
 
         def entered = fields(:entered)
-        def stored = @mode == "create" ? {} : fields(@mode == "edit" ? :stored : :entered)
+
+        def stored
+          if @mode == "create"
+            {}
+          else
+            fields(@mode == "edit" ? :stored : :entered)
+          end
+        end
+
         def related(through, _type, id) = of_record(entered[through], [:related, through, id])
         def opening = @opening ||= AsOpened.new(self)
 
@@ -94,10 +102,10 @@ module CobaltLedger
         def worked_out(step, found)
           own = found[step.field.id]
           inputs = step.inputs.map { |input| found[input] }
-          if inputs.any?(&:nil?) then result = step.field.typed_when_incomplete? ? own : nil
-          elsif inputs.any? { |input| input.equal?(UNKNOWN) } then result = UNKNOWN
-          else result = @formulas.work_out(step, found, own)
-          end
+          result = if inputs.any?(&:nil?) then step.field.typed_when_incomplete? ? own : nil
+                   elsif inputs.any? { |input| input.equal?(UNKNOWN) } then UNKNOWN
+                   else @formulas.work_out(step, found, own)
+                   end
           result.equal?(UNKNOWN) ? found.delete(step.field.id) : found[step.field.id] = result
         end
       end

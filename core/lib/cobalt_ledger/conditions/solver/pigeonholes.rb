@@ -50,7 +50,7 @@ module CobaltLedger
 
         def short(wanting)
           together = Hash.new { |hash, key| hash[key] = {} }
-          wanting.each { |free, _| free.each { |literal| free.each { |other| together[literal][other] = true } } }
+          wanting.map(&:first).each { |free| free.each { |literal| free.each { |other| together[literal][other] = true } } }
           group_of = groups(wanting.flat_map(&:first).uniq, together)
           found = Matching.short(wanting.each_index.to_h { |index| [index, wanting[index][0].map { |literal| group_of[literal] }.uniq] })
           found && blamed(wanting.values_at(*found))
@@ -76,7 +76,7 @@ module CobaltLedger
         # What is false already in the clauses that are short of groups, and in those that keep the groups' members apart.
         def blamed(wanting)
           literals = wanting.flat_map(&:first).uniq
-          apart = literals.flat_map { |literal| @apart[literal].select { |other, _| literals.include?(other) }.values }
+          apart = literals.flat_map { |literal| @apart[literal].slice(*literals).values }
           (wanting.map(&:last) + apart).flatten.uniq.select { |literal| @values[literal] == false }
         end
       end

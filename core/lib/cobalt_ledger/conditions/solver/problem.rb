@@ -21,7 +21,7 @@ module CobaltLedger
         attr_reader :world
 
         # The indices of conditions that clash, after a no.
-        def blamed = @blamed
+        attr_reader :blamed
 
         # Gives the search as many steps again.
         def renew = @budget.renew

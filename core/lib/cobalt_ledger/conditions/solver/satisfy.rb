@@ -53,7 +53,7 @@ module CobaltLedger
 
         # Leaves out one condition after the other of those the search blames: what can be left out is no part of the
         # clash. What could not be decided in time is kept.
-        def smallest(problem, conditions)
+        def smallest(problem, _conditions)
           blamed = problem.blamed
           problem.renew
           blamed.reverse.reduce(blamed) do |kept, index|

@@ -17,13 +17,11 @@ module CobaltLedger
         def whole? = @world.products.attempts.empty?
 
         def text
-          lines = ["(set-option :produce-models true)"]
-          lines += (0...@world.search.variables).map { |variable| "(declare-const b#{variable} Bool)" }
-          lines += plain.map { |variable| "(declare-const n#{variable} Int)" }
-          lines += @world.texts.places.map { |place| "(declare-const s#{place} String)" }
-          lines += (bounds + atoms + products + clocks + texts + @world.search.clauses.map { |clause| any(clause) } + @literals.map { |literal| signed(literal) }).map { |fact| "(assert #{fact})" }
-          asked = (0...@world.search.variables).map { |variable| "b#{variable}" } + plain.map { |variable| "n#{variable}" } + @world.texts.places.map { |place| "s#{place}" }
-          (lines + ["(check-sat)", *asked.map { |name| "(get-value (#{name}))" }]).join("\n")
+          names = { "Bool" => (0...@world.search.variables).map { |variable| "b#{variable}" }, "Int" => plain.map { |variable| "n#{variable}" }, "String" => @world.texts.places.map do |place|
+            "s#{place}"
+          end }
+          declared = names.flat_map { |sort, list| list.map { |name| "(declare-const #{name} #{sort})" } }
+          ["(set-option :produce-models true)", *declared, *facts.map { |fact| "(assert #{fact})" }, "(check-sat)", *names.values.flatten.map { |name| "(get-value (#{name}))" }].join("\n")
         end
 
         # Puts the world as an answer says. False where it can't be read.
@@ -39,6 +37,7 @@ module CobaltLedger
 
         private
 
+        def facts = bounds + atoms + products + clocks + texts + @world.search.clauses.map { |clause| any(clause) } + @literals.map { |literal| signed(literal) }
         def plain = @plain ||= @numbers.plain
         def signed(literal) = literal.even? ? "b#{literal / 2}" : "(not b#{literal / 2})"
         def any(literals) = "(or false #{literals.map { |literal| signed(literal) }.join(' ')})"
@@ -73,7 +72,7 @@ module CobaltLedger
             next ["(= s#{place} #{quoted(text)})"] if text
 
             ["(>= (str.len s#{place}) 1)", "(not (str.in_re s#{place} (re.* (str.to_re \" \"))))", length && "(<= (str.len s#{place}) #{length})",
-             lines ? nil : '(not (or (str.contains s%<place>d "\\u{a}") (str.contains s%<place>d "\\u{d}")))' % { place: place }].compact
+             lines ? nil : format('(not (or (str.contains s%<place>d "\\u{a}") (str.contains s%<place>d "\\u{d}")))', place: place)].compact
           end + @world.texts.atoms.map do |literal, (kind, one, other)|
             said = { equal: "(= s#{one} s#{other})", begins: "(str.prefixof s#{other} s#{one})", includes: "(str.contains s#{one} s#{other})" }.fetch(kind)
             "(= #{signed(literal)} #{said})"

@@ -16,7 +16,8 @@ module CobaltLedger
       #   crowded(values)  a clause of literals that are all false now because there is not room for all, or nil
       #   preferred(literal)  how an atom is best tried first: true, false or nil
       class Search
-        Clause = Struct.new(:literals, :learned)
+        include Propagation
+        include Learning
 
         # Conflicts between two restarts, times a term of Luby's sequence.
         RESTART = 48
@@ -72,7 +73,10 @@ module CobaltLedger
         # Takes over truth values found by another. truths: Hash of variable to true or false.
         def stand(truths)
           back_to(0)
-          truths.each { |variable, truth| @values[variable * 2], @values[(variable * 2) + 1] = truth, !truth }
+          truths.each do |variable, truth|
+            @values[variable * 2] = truth
+            @values[(variable * 2) + 1] = !truth
+          end
         end
 
         # Clauses given, without those learned: Array of Array of literals.
@@ -91,7 +95,7 @@ module CobaltLedger
           when 0 then @refuted = true
           when 1 then @refuted = true unless enqueue(literals[0], nil)
           else
-            @clauses << (clause = Clause.new(literals, false))
+            @clauses << (clause = Clause.new(literals))
             watch(clause)
           end
         end
@@ -118,36 +122,37 @@ module CobaltLedger
         def run(assumptions)
           return false if @refuted
 
-          crowded = false
-          conflicts = 0
-          restarts = 1
-          limit = RESTART
+          @conflicts = 0
+          @restarts = 1
+          @crowded = false
           loop do
             conflict = propagate
-            if conflict
-              return :spent unless @budget.spend(16)
-
-              conflicts += 1
-              return false unless resolve(conflict, assumptions)
-
-              @bump *= DECAY
-              rescale if @bump > 1e100
-              if conflicts >= limit
-                conflicts = 0
-                limit = RESTART * luby(restarts += 1)
-                back_to(assumptions.size) if @limits.size > assumptions.size
-                crowded = true
-              end
-            elsif crowded && @limits.size >= assumptions.size
-              # What is not easy may be a matter of counting.
-              crowded = false
-              conflict = Pigeonholes.new(clauses, @values).clash || @theories.lazy.filter_map { |theory| theory.crowded(@values) }.first
-              return false if conflict && !resolve(conflict, assumptions)
-            else
-              told = proceed(assumptions)
-              return told unless told == :on
-            end
+            conflict ||= crowded if @crowded && @limits.size >= assumptions.size
+            told = conflict ? conflicted(conflict, assumptions) : proceed(assumptions)
+            return told unless told == :on
           end
+        end
+
+        # Learns from a conflict, and begins anew now and then: :on, false, or :spent.
+        def conflicted(conflict, assumptions)
+          return :spent unless @budget.spend(16)
+          return false unless resolve(conflict, assumptions)
+
+          @bump *= DECAY
+          rescale if @bump > 1e100
+          return :on if (@conflicts += 1) < RESTART * luby(@restarts)
+
+          @conflicts = 0
+          @restarts += 1
+          back_to(assumptions.size) if @limits.size > assumptions.size
+          @crowded = true
+          :on
+        end
+
+        # What is not easy may be a matter of counting: a clause of literals that are all false, or nil.
+        def crowded
+          @crowded = false
+          Pigeonholes.new(clauses, @values).clash || @theories.lazy.filter_map { |theory| theory.crowded(@values) }.first
         end
 
         # Decides something, or ends: true, false, :spent, or :on.
@@ -205,11 +210,11 @@ module CobaltLedger
 
           if @values[literals[1]] == false && @values[literals[0]].nil?
             back_to(@levels[literals[1] >> 1])
-            clause = Clause.new(literals, true)
+            clause = Clause.new(literals)
             watch(clause)
             return enqueue(literals[0], clause)
           end
-          watch(Clause.new(literals, true))
+          watch(Clause.new(literals))
           true
         end
 
@@ -220,101 +225,6 @@ module CobaltLedger
 
           @refuted = true
           false
-        end
-
-        # Learns from a conflict and goes back to where it matters. False when the assumptions can't hold together.
-        def resolve(literals, assumptions)
-          highest = literals.map { |literal| @levels[literal >> 1] }.max || 0
-          if highest.zero?
-            @refuted = true
-            return false
-          end
-          back_to(highest)
-          # Assumptions are decided first: a conflict on their levels is theirs.
-          if highest <= assumptions.size
-            @core = blamed(literals)
-            return false
-          end
-          learned, level = analyse(literals)
-          back_to(level)
-          clause = learned.size > 1 ? Clause.new(learned, true).tap { |each| watch(each) } : nil
-          enqueue(learned[0], clause)
-          true
-        end
-
-        # The assumptions a conflict hangs on.
-        def blamed(literals)
-          marked = {}
-          literals.each { |literal| marked[literal >> 1] = true if @levels[literal >> 1].positive? }
-          found = []
-          (@trail.size - 1).downto(@limits[0] || 0) do |place|
-            literal = @trail[place]
-            next unless marked[literal >> 1]
-
-            reason = @reasons[literal >> 1]
-            if reason.nil? then found << literal
-            else reason.literals.each { |each| marked[each >> 1] = true if @levels[each >> 1].positive? && each != literal }
-            end
-          end
-          found
-        end
-
-        # The assumptions that make a wanted one false, with it.
-        def clashing(wanted)
-          return [wanted] if @levels[wanted >> 1].zero?
-
-          blamed([wanted]) | [wanted]
-        end
-
-        # First unique implication point: [learned clause with the asserting literal first, level to go back to].
-        def analyse(literals)
-          learned = [nil]
-          open = 0
-          place = @trail.size - 1
-          current = @limits.size
-          literal = nil
-          loop do
-            literals.each do |each|
-              variable = each >> 1
-              next if each == literal || @seen[variable] || @levels[variable].zero?
-
-              @seen[variable] = true
-              bump(variable)
-              if @levels[variable] == current then open += 1
-              else learned << each
-              end
-            end
-            place -= 1 until @seen[@trail[place] >> 1]
-            literal = @trail[place]
-            @seen[literal >> 1] = false
-            place -= 1
-            open -= 1
-            break if open.zero?
-
-            literals = @reasons[literal >> 1].literals
-          end
-          learned[0] = literal ^ 1
-          marked = learned.drop(1)
-          learned = [learned[0]] + marked.reject { |each| implied?(each) }
-          marked.each { |each| @seen[each >> 1] = false }
-          return [learned, 0] if learned.size == 1
-
-          highest = (1...learned.size).max_by { |index| @levels[learned[index] >> 1] }
-          learned[1], learned[highest] = learned[highest], learned[1]
-          [learned, @levels[learned[1] >> 1]]
-        end
-
-        # Does it follow from the others of the learned clause?
-        def implied?(literal)
-          reason = @reasons[literal >> 1] or return false
-          reason.literals.all? { |each| each >> 1 == literal >> 1 || @seen[each >> 1] || @levels[each >> 1].zero? }
-        end
-
-        def bump(variable) = @activity[variable] += @bump
-
-        def rescale
-          @activity.map! { |each| each * 1e-100 }
-          @bump *= 1e-100
         end
 
         # The most active variable without a value, or nil.
@@ -331,114 +241,6 @@ module CobaltLedger
             variable += 1
           end
           best
-        end
-
-        def enqueue(literal, reason)
-          value = @values[literal]
-          return value unless value.nil?
-
-          variable = literal >> 1
-          @values[literal] = true
-          @values[literal ^ 1] = false
-          @levels[variable] = @limits.size
-          @reasons[variable] = reason
-          @trail << literal
-          true
-        end
-
-        def watch(clause)
-          one, other = clause.literals
-          @watches[one] << clause
-          @watches[other] << clause
-        end
-
-        # Follows what is known. Returns the literals of a clause that is false, or nil.
-        def propagate
-          loop do
-            conflict = propagate_clauses
-            return conflict if conflict
-
-            while @told < @trail.size
-              literal = @trail[@told]
-              @told += 1
-              owner = @owners[literal >> 1] or next
-              found = owner.assign(literal)
-              return found if found
-            end
-            @theories.each do |theory|
-              found = theory.check
-              return found if found
-            end
-            return nil if @head >= @trail.size
-          end
-        end
-
-        def propagate_clauses
-          values = @values
-          while @head < @trail.size
-            false_literal = @trail[@head] ^ 1
-            @head += 1
-            watching = @watches[false_literal]
-            kept = 0
-            index = 0
-            size = watching.size
-            while index < size
-              clause = watching[index]
-              index += 1
-              literals = clause.literals
-              if literals[0] == false_literal
-                literals[0] = literals[1]
-                literals[1] = false_literal
-              end
-              first = literals[0]
-              if values[first]
-                watching[kept] = clause
-                kept += 1
-                next
-              end
-              place = 2
-              length = literals.size
-              place += 1 while place < length && values[literals[place]] == false
-              if place < length
-                literals[1] = literals[place]
-                literals[place] = false_literal
-                @watches[literals[1]] << clause
-                next
-              end
-              watching[kept] = clause
-              kept += 1
-              next unless values[first] == false || !enqueue(first, clause)
-
-              while index < size
-                watching[kept] = watching[index]
-                kept += 1
-                index += 1
-              end
-              watching.slice!(kept, size - kept)
-              return literals
-            end
-            watching.slice!(kept, size - kept) if kept < size
-          end
-          nil
-        end
-
-        def back_to(level)
-          return if @limits.size <= level
-
-          place = @limits[level]
-          undone = Hash.new(0)
-          (@trail.size - 1).downto(place) do |index|
-            literal = @trail[index]
-            variable = literal >> 1
-            @values[literal] = @values[literal ^ 1] = nil
-            @phases[variable] = literal.even?
-            undone[@owners[variable]] += 1 if index < @told && @owners[variable]
-          end
-          undone.each { |owner, count| owner.undo(count) }
-          @trail.slice!(place, @trail.size - place)
-          @limits.slice!(level, @limits.size - level)
-          @head = @trail.size if @head > @trail.size
-          @told = @trail.size if @told > @trail.size
         end
 
         # 1, 1, 2, 1, 1, 2, 4, ...

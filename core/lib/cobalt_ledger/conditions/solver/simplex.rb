@@ -145,9 +145,9 @@ module CobaltLedger
           divisor = 0
           row.each_value do |factor|
             divisor = divisor.gcd(factor)
-            return if divisor == 1
+            break if divisor == 1
           end
-          row.each_key { |each| row[each] /= divisor }
+          row.each_key { |each| row[each] /= divisor } unless divisor == 1
         end
 
         # The first basic variable out of bounds (Bland 1977): [variable, bound to move to, upwards?].
@@ -216,8 +216,10 @@ module CobaltLedger
             @numbers[basic] = plus(@numbers[basic], -other[entering] * step, other[basic])
             eliminate(basic, other, row, entering)
           end
-          row.each_key { |variable| @columns[variable].delete(leaving) }
-          row.each_key { |variable| @columns[variable][entering] = true unless variable == entering }
+          row.each_key do |variable|
+            @columns[variable].delete(leaving)
+            @columns[variable][entering] = true
+          end
           @columns[entering] = {}
           @rows[entering] = row
         end

@@ -31,7 +31,8 @@ module CobaltLedger
           @within = touched.to_h { |place| [place, walk(place, part)] }
         end
 
-        def places = @places
+        attr_reader :places
+
         def text(place) = @texts[place]
 
         # Nonempty beginnings of a text that are shorter, and nothing but blanks never.

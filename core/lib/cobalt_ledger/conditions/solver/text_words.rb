@@ -41,7 +41,7 @@ module CobaltLedger
         def sign(index)
           @used ||= @facts.places.filter_map { |place| @facts.text(place) }.join
           @signs ||= SIGNS.reject { |each| @used.include?(each) }
-          @signs[index] || (MANY.lazy.reject { |each| @used.include?(each) }.first(index + 1 - @signs.size).last)
+          @signs[index] || MANY.lazy.reject { |each| @used.include?(each) }.first(index + 1 - @signs.size).last
         end
 
         def built(place, sign)
@@ -65,12 +65,11 @@ module CobaltLedger
           return if @facts.known(group[0])
 
           full = @found[group[0]]
-          [base_of(group[0]), @facts.contents(group[0]).map(&:first).max_by(&:size)].compact.grep(/\S/).each do |word|
-            group.each { |place| @found[place] = word }
-            return if fitting?
-          end
-          group.each { |place| @found[place] = full }
+          shorter = [base_of(group[0]), @facts.contents(group[0]).map(&:first).max_by(&:size)].compact.grep(/\S/)
+          put(group, full) unless shorter.any? { |word| put(group, word) && fitting? }
         end
+
+        def put(group, word) = group.each { |place| @found[place] = word }
 
         # Do the words hold what has to hold, and no more?
         def fitting?

@@ -7,11 +7,11 @@ module CobaltLedger
       # as in the evaluation.
       class Translation
         # All comparisons of a condition: Array of [Comparison, opened: is it about the form as it was opened?].
-        def self.comparisons(node, opened = false)
+        def self.comparisons(node, opened: false)
           case node
-          when Group then node.parts.flat_map { |part| comparisons(part, opened) }
-          when Not then comparisons(node.part, opened)
-          when AtOpening then comparisons(node.part, true)
+          when Group then node.parts.flat_map { |part| comparisons(part, opened: opened) }
+          when Not then comparisons(node.part, opened: opened)
+          when AtOpening then comparisons(node.part, opened: true)
           when Comparison then [[node, opened]]
           else []
           end
@@ -24,11 +24,11 @@ module CobaltLedger
         end
 
         # The Formula for a condition to hold, or not to. opened: is the form meant as it was opened?
-        def truth(node, wanted, opened = false)
+        def truth(node, wanted, opened: false)
           case node
           when Group then group(node, wanted, opened)
-          when Not then truth(node.part, !wanted, opened)
-          when AtOpening then truth(node.part, wanted, true)
+          when Not then truth(node.part, !wanted, opened: opened)
+          when AtOpening then truth(node.part, wanted, opened: true)
           else
             holds, fails = leaf(node, opened)
             wanted ? holds : fails
@@ -38,7 +38,7 @@ module CobaltLedger
         private
 
         def group(node, wanted, opened)
-          parts = node.parts.map { |part| truth(part, wanted, opened) }
+          parts = node.parts.map { |part| truth(part, wanted, opened: opened) }
           node.settling == wanted ? Formula.any(*parts) : Formula.all(*parts)
         end
 

@@ -71,7 +71,7 @@ module CobaltLedger
         def user
           return (base.user_id.is_a?(Unreadable) ? nil : Terms::Pick.new(self, { base.user_id => true })) unless free?([:user])
 
-          terms[[:user]] ||= Making.people(self, [:user], filled: true)
+          terms[[:user]] ||= Choosing.people(self, [:user], filled: true)
         end
 
         # An attribute of the person who asks.

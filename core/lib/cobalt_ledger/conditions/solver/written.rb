@@ -47,7 +47,7 @@ module CobaltLedger
         def value(writer)
           return Making.blank(@world, @field) if writer.source.nil?
 
-          fitting?(writer.source) && writer.source.enter(@world, false) or raise Unknown, "what rules write to #{@field.name}"
+          (fitting?(writer.source) && writer.source.enter(@world, false)) or raise Unknown, "what rules write to #{@field.name}"
         end
 
         # Is every value of the source one that the field can hold?

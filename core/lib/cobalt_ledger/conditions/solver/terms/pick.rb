@@ -79,7 +79,7 @@ module CobaltLedger
               search.add([literal ^ 1, own ^ 1, *its])
               search.add([literal, own ^ 1, its ^ 1]) if its
             end
-            other.values.each { |value, its| search.add([literal ^ 1, its ^ 1, *values[value]]) }
+            other.values.each_pair { |value, its| search.add([literal ^ 1, its ^ 1, *values[value]]) }
             search.add([literal, *values.values, *other.values.values])
             literal
           end
