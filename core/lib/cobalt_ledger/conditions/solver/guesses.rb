@@ -22,12 +22,14 @@ module CobaltLedger
           candidates = candidates(conditions) or return {}
           tests = conditions.map(&:compile)
           found = {}
+          tried = 0
           first, *others = candidates.values
-          first.product(*others).first(MOST).each do |values|
+          # One after the other: there may be more than fit into memory.
+          first.product(*others) do |values|
             example = candidates.keys.zip(values).to_h
             facts = @base.assuming(example, @record_type.formulas, stored: @mode != "create")
             found[tests.map { |test| test.call(facts) }] ||= example
-            break if found.size == 2**tests.size
+            break if found.size == 2**tests.size || (tried += 1) >= MOST
           end
           found
         end

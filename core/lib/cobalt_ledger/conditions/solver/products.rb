@@ -120,12 +120,19 @@ module CobaltLedger
           first, *others = variables.map { |form| samples_of(form) }
           return false if first.nil?
 
-          first.product(*others).first(SETS).any? do |values|
+          sets(first, others).any? do |values|
             @numbers.trying do
               variables.zip(values).all? { |form, number| @numbers.fix(form.first[0], number) } && @simplex.check.nil? &&
                 (result = result_of(attempt, attempt.inputs.transform_values(&:number))) && @numbers.fix(attempt.result, result) && settled
             end
           end
+        end
+
+        # The first combinations of samples; there may be more than fit into memory.
+        def sets(first, others)
+          found = []
+          first.product(*others) { |values| break if (found << values).size >= SETS }
+          found
         end
 
         # Do the numbers hold, and give the results they should?
