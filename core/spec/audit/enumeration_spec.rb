@@ -6,14 +6,15 @@ RSpec.describe CobaltLedger::Audit::Run do
   at = Time.utc(2026, 1, 1, 12)
   texts = [nil, "Ilse", "mercury", "x", "Ilse.", "mercury.", "x.", ".Ilse", ".mercury", ".x", "other"].freeze
   values = { "stage" => [nil, "a", "b", "c"], "count" => [nil, 0, 1, 2, 3, 4, 5, 6, 7], "level" => [nil, 0, 1, 2, 3, 4, 5, 6, 7], "agreed" => [nil, true, false],
-             "contact" => texts, "notes" => texts }.freeze
+             "contact" => texts, "notes" => texts }.merge(WideConditions::VALUES).freeze
 
   # A generated policy without rules that write values, and with conditions over few fields, so that everything can be tried.
   def small_policy(seed)
     document = PolicyGenerator.new(seed, looking_back: false).policy(self)
     rules = document["rules"].map { |rule| rule.merge("effects" => plain(rule["effects"]), "otherwise" => rule["otherwise"] && plain(rule["otherwise"])).compact }
     rules = rules.reject { |rule| rule["effects"].empty? || (rule["when"] && read(rule["when"]).size > 2) }
-    seed.odd? ? document.merge("rules" => rules) : with_forms(document, rules, Random.new(seed))
+    document = seed.odd? ? document.merge("rules" => rules) : with_forms(document, rules, Random.new(seed))
+    (seed / 2).odd? ? WideConditions.new(seed).widen(document, self) : document
   end
 
   # Two forms, and rules of which some reach only one of them.
@@ -29,7 +30,7 @@ RSpec.describe CobaltLedger::Audit::Run do
 
   def read(condition)
     parts = condition["all"] || condition["any"] || [condition["not"]].compact
-    parts.any? ? parts.flat_map { |part| read(part) }.uniq : [condition["left"]["field"], condition.dig("right", "field")].compact
+    parts.any? ? parts.flat_map { |part| read(part) }.uniq : [condition["left"]["field"], condition.dig("right", "field")].grep(String)
   end
 
   # How many records there are to try.
@@ -55,8 +56,14 @@ RSpec.describe CobaltLedger::Audit::Run do
     fields = (engine.policy.rules.filter_map(&:condition).flat_map(&:fields) | deciding) & values.keys
     records = fields.empty? ? [{}] : values[fields.first].product(*fields.drop(1).map { |id| values[id] }).map { |found| fields.zip(found).to_h }
     contexts(type).each do |question|
-      records.each { |record| yield question, CobaltLedger::Conditions::Facts.new(entered: record, stored: question.mode == "create" ? {} : record) }
+      records.each { |record| yield question, facts(question, record) }
     end
+  end
+
+  # A record of a small world, as somebody asks about it.
+  def facts(question, record)
+    CobaltLedger::Conditions::Facts.new(entered: record, stored: question.mode == "create" ? {} : record, principals: question.principals, directory: directory,
+                                        at: Time.utc(2026, 1, 1, 12), zone: TZInfo::Timezone.get("Europe/London"))
   end
 
   def contexts(type)
@@ -107,7 +114,7 @@ RSpec.describe CobaltLedger::Audit::Run do
     records = values[deciding.first].product(*deciding.drop(1).map { |id| values[id] })
     contexts(type).select { |question| question.mode == "edit" && question.channel == "form" }.flat_map do |question|
       plan = engine.plan_for(question)
-      decided = records.to_h { |record| [record, plan.decide(CobaltLedger::Conditions::Facts.new(entered: deciding.zip(record).to_h)).transform_values(&:state)] }
+      decided = records.to_h { |record| [record, plan.decide(facts(question, deciding.zip(record).to_h)).transform_values(&:state)] }
       records.product(records).flat_map { |record, typed| uncovered(type, deciding, decided, record, typed) }
     end.uniq
   end

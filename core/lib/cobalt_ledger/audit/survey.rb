@@ -213,19 +213,21 @@ module CobaltLedger
         asked = asked_of_users(rules)
         return [crowds.everybody] if asked.all?(&:empty?)
 
-        attributes, members = asked
+        attributes, members, named = asked
         directory.users.each_with_index.group_by do |user, _|
           principals = directory.principals_of(user.id)
-          [user.attributes.values_at(*attributes), members.map { |member| principals.include?(member.kind, member.id) }]
+          [user.attributes.values_at(*attributes), members.map { |member| principals.include?(member.kind, member.id) }, named.include?(user.id) ? user.id : nil]
         end.values.map { |users| crowds.set(users.map(&:last)) }
       end
 
-      # What conditions ask of the person who asks: [names of attributes, members].
+      # What conditions ask of the person who asks: [names of attributes, members, identifiers of users]. Where the person
+      # is compared with a field, what is asked of people in fields is asked of the person too.
       def asked_of_users(rules)
         comparisons = rules.filter_map(&:condition).flat_map(&:comparisons)
-        of_user = comparisons.select { |each| each.left.is_a?(Conditions::Operands::User) }
+        asking = comparisons.any? { |each| each.reads.include?([:user]) } ? comparisons.select { |each| each.left.family == :person } : []
         [comparisons.flat_map(&:reads).filter_map { |kind, name| name if kind == :attribute }.uniq,
-         of_user.filter_map(&:right).grep(Conditions::Operands::Members).flat_map(&:members).uniq]
+         asking.filter_map(&:right).grep(Conditions::Operands::Members).flat_map(&:members).uniq,
+         asking.filter_map(&:right).flat_map { |right| right.class.constant? && !right.is_a?(Conditions::Operands::Members) ? Array(right.value) : [] }.uniq]
       end
 
       # Bit set over rules that mean somebody and reach there.
