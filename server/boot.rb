@@ -9,6 +9,9 @@ require "securerandom"
 require "yaml"
 require "zeitwerk"
 
+# What the solver leaves undecided is put to z3, where one is named.
+CobaltLedger::Conditions::Solver::SecondOpinion.ask_at(ENV.fetch("COBALT_Z3", nil))
+
 # The web server around the core: sign-in, storage, routes.
 module Server
   ROOT = File.expand_path("..", __dir__)

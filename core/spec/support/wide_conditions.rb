@@ -49,7 +49,8 @@ class WideConditions
   end
 
   def keeper
-    pick([compare("keeper", "not_equal", { "value" => "asha" }), compare("keeper", "none_of", { "values" => %w[asha ilka] }), compare("keeper", "member_of", { "members" => [{ "role" => "registrar" }] }),
+    pick([compare("keeper", "not_equal", { "value" => "asha" }), compare("keeper", "none_of", { "values" => %w[asha ilka] }),
+          compare("keeper", "member_of", { "members" => [{ "role" => "registrar" }] }),
           compare("keeper", "not_equal", { "user" => true }), { "compare" => "equal", "left" => { "user" => true }, "right" => { "field" => "keeper" } }])
   end
 end

@@ -225,9 +225,9 @@ module CobaltLedger
       def asked_of_users(rules)
         comparisons = rules.filter_map(&:condition).flat_map(&:comparisons)
         asking = comparisons.any? { |each| each.reads.include?([:user]) } ? comparisons.select { |each| each.left.family == :person } : []
-        [comparisons.flat_map(&:reads).filter_map { |kind, name| name if kind == :attribute }.uniq,
-         asking.filter_map(&:right).grep(Conditions::Operands::Members).flat_map(&:members).uniq,
-         asking.filter_map(&:right).flat_map { |right| right.class.constant? && !right.is_a?(Conditions::Operands::Members) ? Array(right.value) : [] }.uniq]
+        members, others = asking.filter_map(&:right).partition { |right| right.is_a?(Conditions::Operands::Members) }
+        [comparisons.flat_map(&:reads).filter_map { |kind, name| name if kind == :attribute }.uniq, members.flat_map(&:members).uniq,
+         others.select { |right| right.class.constant? }.flat_map { |right| Array(right.value) }.uniq]
       end
 
       # Bit set over rules that mean somebody and reach there.

@@ -20,6 +20,7 @@ module CobaltLedger
 
             value = exact(raw) or unsuitable("must be a number")
             unsuitable("is beyond the range of #{LIMIT}") if value.abs > LIMIT
+            unsuitable("has more than #{PLACES} places after the point") unless (value * (10**PLACES)).denominator == 1
             value
           end
 

@@ -5,6 +5,9 @@ module CobaltLedger
     module Solver
       # Conditions put to the search, each behind a literal of its own, so that any of them can be asked for together.
       class Problem
+        # What is named at most of what is looked up.
+        NAMED = 6
+
         # conditions: Array of Node; the others as for Satisfy.
         def initialize(record_type, mode, base, conditions, free: [], budget: Satisfy::BUDGET)
           @budget = Budget.new(budget)
@@ -70,19 +73,20 @@ module CobaltLedger
         end
 
         def undecided(why)
-          names = Words.list(@world.terms.keys.map { |key| name_of(key) }.uniq)
-          Answer.new(kind: "undecided", reason: case why
-                                                when :spent then "the combinations of #{names} take more than #{@budget.limit} steps"
-                                                when :differs then "the example found for #{names} does not hold when it is evaluated"
-                                                else "#{Words.list(open_ends)} can't be solved for"
-                                                end)
+          reason = case why
+                   when :spent then "the combinations of #{names(looked_at)} take more than #{@budget.limit} steps"
+                   when :differs then "the example found for #{names(looked_at)} does not hold when it is evaluated"
+                   else "#{names(open_ends)} can't be solved for"
+                   end
+          Answer.new(kind: "undecided", reason: reason)
         end
 
+        def looked_at = @world.terms.keys.map { |key| name_of(key) }.uniq
+
         # What a theory gave up on.
-        def open_ends
-          computed = @world.computed_names
-          computed.any? ? computed : @world.terms.keys.map { |key| name_of(key) }.uniq
-        end
+        def open_ends = @world.computed_names.then { |computed| computed.any? ? computed : looked_at }
+
+        def names(list) = list.size > NAMED ? "#{list.first(NAMED).join(', ')} and #{list.size - NAMED} more" : Words.list(list)
 
         def name_of(key) = @world.name_of(key)
       end

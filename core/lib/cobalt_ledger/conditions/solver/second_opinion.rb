@@ -11,6 +11,9 @@ module CobaltLedger
         # What is asked where nothing is said: SecondOpinion, or nil for nobody.
         class << self
           attr_accessor :asked
+
+          # Has the program at a path asked from now on; nil or "" for nobody.
+          def ask_at(path) = self.asked = path.to_s.empty? ? nil : new(path)
         end
 
         # path: of the program; milliseconds: that it may take.
