@@ -156,11 +156,14 @@ module CobaltLedger
 
       # That nothing was typed but into open fields.
       def unchanged(open)
-        (typeable - open).map { |field| Conditions::Not.new(Conditions::Comparison.new("was_changed", Conditions::Operands::Entered.new(field))) }
+        (held - open).map { |field| Conditions::Not.new(Conditions::Comparison.new("was_changed", Conditions::Operands::Entered.new(field))) }
       end
 
-      # Fields that somebody could type into and that make a difference.
-      def typeable = (@deciding + typed_for(conditions(@plan, looked_at)) + [@field]).uniq.reject(&:never_typed?)
+      # Fields that make a difference and hold a value of their own.
+      def held
+        read = conditions(@plan, looked_at).flat_map(&:fields).uniq
+        ((read | read.flat_map { |id| @type.formulas.inputs_of(id) }).map { |id| @type.field(id) } | looked_at).reject { |field| field.kind_name == "computed" && field.never_typed? }
+      end
 
       def sight(seen) = @plan.slot_of(@field.id).decide(seen).state.visibility
 

@@ -25,7 +25,7 @@ module CobaltLedger
         # Assignments left out because a theory could not tell, before the question is given up.
         UNSURE = 12
 
-        attr_reader :steps, :core, :values
+        attr_reader :core, :values
 
         # budget: Budget.
         def initialize(budget)
@@ -113,9 +113,6 @@ module CobaltLedger
 
           @core.include?(@guard) ? :unsure : false
         end
-
-        # Clears what was decided, so that more can be added.
-        def reset = back_to(0)
 
         private
 
