@@ -17,7 +17,8 @@ class ReferenceResolver
   def decide(question)
     @question = question
     @type = @policy["record_types"].find { |type| type["id"] == question["record_type"] }
-    @opening = nil
+    # Whether a new record begins with a default is judged by what it holds before it has any.
+    @opening = question["mode"] == "create" ? {} : question["stored"] || {}
     @opening = settle(question["stored"] || {}, {}, %w[default])
     return nil if @opening.nil? && @policy["rules"].any? { |rule| rule["timing"] == "on_opening" && matters?(rule) }
 
