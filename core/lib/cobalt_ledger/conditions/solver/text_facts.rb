@@ -18,17 +18,19 @@ module CobaltLedger
           begun = Hash.new { |hash, key| hash[key] = [] }
           part = Hash.new { |hash, key| hash[key] = [] }
           holding.each do |_, literal, kind, one, other|
-            part[other] << [one, literal]
-            begun[other] << [one, literal] unless kind == :includes
+            part[other] << [one, [literal]]
+            begun[other] << [one, [literal]] unless kind == :includes
             next unless kind == :equal
 
-            part[one] << [other, literal]
-            begun[one] << [other, literal]
+            part[one] << [other, [literal]]
+            begun[one] << [other, [literal]]
           end
           touched = facts.flat_map { |fact| fact[3, 2] }.uniq.sort
           @places = touched
-          @beginning = touched.to_h { |place| [place, walk(place, begun)] }
           @within = touched.to_h { |place| [place, walk(place, part)] }
+          # Two that are part of each other are the same, and begin each other.
+          touched.permutation(2) { |one, other| begun[one] << [other, within[one][other] + within[other][one]] if same?(one, other) }
+          @beginning = touched.to_h { |place| [place, walk(place, begun)] }
         end
 
         attr_reader :places
@@ -57,10 +59,10 @@ module CobaltLedger
           end
         end
 
-        # Written texts that a place begins with: Array of [String, literals].
+        # Known texts that a place begins with: Array of [String, literals].
         def starts(place) = (@starts ||= {})[place] ||= written(place, beginning)
 
-        # Written texts that a place includes.
+        # Known texts that a place includes.
         def contents(place) = (@contents ||= {})[place] ||= written(place, within)
 
         # Do some words bear out all that is to hold and nothing that is not? words: Hash of place to String.
@@ -98,10 +100,10 @@ module CobaltLedger
           ways = { start => [] }
           queue = [start]
           while (place = queue.shift)
-            edges[place].each do |following, literal|
+            edges[place].each do |following, literals|
               next if ways.key?(following)
 
-              ways[following] = ways[place] + [literal]
+              ways[following] = ways[place] + literals
               queue << following
             end
           end
@@ -110,7 +112,7 @@ module CobaltLedger
 
         # ways: from a part to the whole.
         def written(place, ways)
-          @places.filter_map { |each| [text(each), ways[each][place]] if text(each) && ways[each].key?(place) }
+          @places.filter_map { |each| [known(each)[0], known(each)[1] + ways[each][place]] if ways[each].key?(place) && known(each) }
         end
 
         # What is wrong with what one text has to be.
