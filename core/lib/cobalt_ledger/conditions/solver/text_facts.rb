@@ -15,22 +15,13 @@ module CobaltLedger
           @lines = lines
           @facts = facts
           holding, @refused = facts.partition(&:first)
-          begun = Hash.new { |hash, key| hash[key] = [] }
-          part = Hash.new { |hash, key| hash[key] = [] }
-          holding.each do |_, literal, kind, one, other|
-            part[other] << [one, [literal]]
-            begun[other] << [one, [literal]] unless kind == :includes
-            next unless kind == :equal
-
-            part[one] << [other, [literal]]
-            begun[one] << [other, [literal]]
-          end
-          touched = facts.flat_map { |fact| fact[3, 2] }.uniq.sort
-          @places = touched
-          @within = touched.to_h { |place| [place, walk(place, part)] }
+          @places = facts.flat_map { |fact| fact[3, 2] }.uniq.sort
+          part = edges(holding, %i[equal begins includes])
+          @within = places.to_h { |place| [place, walk(place, part)] }
+          begun = edges(holding, %i[equal begins])
           # Two that are part of each other are the same, and begin each other.
-          touched.permutation(2) { |one, other| begun[one] << [other, within[one][other] + within[other][one]] if same?(one, other) }
-          @beginning = touched.to_h { |place| [place, walk(place, begun)] }
+          places.permutation(2) { |one, other| begun[one] << [other, within[one][other] + within[other][one]] if same?(one, other) }
+          @beginning = places.to_h { |place| [place, walk(place, begun)] }
         end
 
         attr_reader :places
@@ -95,6 +86,17 @@ module CobaltLedger
         end
 
         private
+
+        # Steps from a part to the whole, for facts of some kinds; equal texts are part of each other.
+        # Hash of place to Array of [place, literals].
+        def edges(holding, kinds)
+          holding.each_with_object(Hash.new { |hash, key| hash[key] = [] }) do |(_, literal, kind, one, other), found|
+            next unless kinds.include?(kind)
+
+            found[other] << [one, [literal]]
+            found[one] << [other, [literal]] if kind == :equal
+          end
+        end
 
         def walk(start, edges)
           ways = { start => [] }
