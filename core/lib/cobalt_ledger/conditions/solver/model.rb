@@ -103,12 +103,7 @@ module CobaltLedger
 
         # Leaves out what could be anything.
         def smallest(found)
-          partly = Partly.new(@world.record_type, @world.base, @mode, found)
-          found.each_key do |key|
-            partly.leave_out(key)
-            partly.put_back(key) unless @tests.all? { |test| test.call(partly) }
-          end
-          found.slice(*partly.known)
+          Partly.new(@world.record_type, @world.base, @mode, found).needed(@tests)
         end
       end
     end

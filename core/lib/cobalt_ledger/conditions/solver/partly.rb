@@ -25,6 +25,15 @@ module CobaltLedger
         # Keys that are not left out.
         def known = @known.keys
 
+        # The values without which not all of some tests hold, whatever the rest is. tests: Array of lambda.
+        def needed(tests)
+          @values.each_key do |key|
+            leave_out(key)
+            put_back(key) unless tests.all? { |test| test.call(self) }
+          end
+          @values.slice(*known)
+        end
+
         def leave_out(key)
           @known.delete(key)
           @filled = {}

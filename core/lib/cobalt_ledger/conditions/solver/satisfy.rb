@@ -32,12 +32,18 @@ module CobaltLedger
 
         # The same without the clash.
         def decide(conditions)
-          asked(problem(conditions))
+          guessed(conditions) || asked(problem(conditions))
         rescue Unknown => e
           undecided(e)
         end
 
         private
+
+        # A yes that is found at once, or nil.
+        def guessed(conditions)
+          found = Guesses.new(@record_type, @mode, @base).of(conditions)[conditions.map { true }]
+          found && Answer.new(kind: "yes", example: Partly.new(@record_type, @base, @mode, found).needed(conditions.map(&:compile)))
+        end
 
         # The answer, or that of another where there is none.
         def asked(problem)
