@@ -13,8 +13,8 @@ module CobaltLedger
         def self.words(_family) = "is a member of"
 
         def self.enter(left, right, world)
-          known, strangers = left.values.keys.partition { |person| world.directory.find(:user, person) }
-          members, = known.partition { |person| right.any? { |member| world.directory.principals_of(person).include?(member.kind, member.id) } }
+          told = left.values.keys.group_by { |person| holds_in?(person, right, world.base) }
+          members, strangers = [true, nil].map { |outcome| told.fetch(outcome, []) }
           [left.among(members), Solver::Formula.negate(left.among(members + strangers))].then { |found| strangers.empty? ? found[0] : found }
         end
 

@@ -7,6 +7,8 @@ module CobaltLedger
       # numbers have come to is told to the search when it is needed, so that hours that are skipped or repeated, days
       # that a zone left out, and offsets of half an hour are all as they are.
       class Clocks
+        include Theory
+
         NANO = 1_000_000_000
         MINUTE = 60 * NANO
         DAY = 1440 * MINUTE
@@ -49,12 +51,6 @@ module CobaltLedger
         end
 
         def all = @clocks.values
-
-        def assign(_literal) = nil
-        def undo(_count) = nil
-        def check = nil
-        def preferred(_literal) = nil
-        def crowded(_values) = nil
 
         def complete
           wrong = @clocks.values.reject { |clock| shows?(clock) }

@@ -53,13 +53,12 @@ module CobaltLedger
           end
         end
 
-        # A literal that implies a group.
+        # A literal that implies a formula.
         def named(search, formula)
           literal = search.variable
           demand(search, formula, [literal ^ 1])
           literal
         end
-        private_class_method :named
       end
     end
   end

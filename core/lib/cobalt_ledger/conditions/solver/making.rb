@@ -25,7 +25,7 @@ module CobaltLedger
           when :choices then Choosing.several(world, key, field)
           when :person then Choosing.people(world, key)
           when :reference then Choosing.records(world, key)
-          when :text then text(world, key, field.max_length, lines: field.kind_name == "long_text", blank: blank_of(world, key, field))
+          when :text then text(world, field.max_length, lines: field.kind_name == "long_text", blank: blank_of(world, key, field))
           else raise Unknown, "fields of kind #{field.kind.title}"
           end
         end
@@ -95,7 +95,7 @@ module CobaltLedger
 
         def fixed_text(world, text) = Terms::Wording.new(world.texts, world.texts.written(text || "blank"), text.nil?)
 
-        def text(world, _key, limit, lines:, blank: world.search.variable(nil, phase: true))
+        def text(world, limit, lines:, blank: world.search.variable(nil, phase: true))
           Terms::Wording.new(world.texts, world.texts.variable(limit, lines), blank)
         end
 

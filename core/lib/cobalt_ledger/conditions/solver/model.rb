@@ -87,13 +87,7 @@ module CobaltLedger
 
         # Keeps a variable at a number, where the bounds let it be there.
         def hold(variable, number)
-          mark = @simplex.mark
-          before = @simplex.numbers.dup
-          return true if @world.clocks.put(variable, number) && @simplex.check.nil? && @world.numbers.whole?
-
-          @simplex.back_to(mark)
-          @simplex.stand(before)
-          false
+          @world.numbers.keeping { @world.clocks.put(variable, number) && @simplex.check.nil? && @world.numbers.whole? }
         end
 
         def holds?(found)

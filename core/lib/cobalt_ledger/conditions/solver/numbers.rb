@@ -101,11 +101,20 @@ module CobaltLedger
         # Sets bounds for a moment: true when the block holds and the numbers are whole then; they stay where they are.
         def trying
           mark = simplex.mark
-          before = simplex.numbers.dup
-          held = yield && simplex.check.nil? && whole?
+          held = keeping { yield && simplex.check.nil? && whole? }
           simplex.back_to(mark)
-          simplex.stand(before) unless held
           held
+        end
+
+        # Keeps the bounds that the block sets where it holds; else all is as it was.
+        def keeping
+          mark = simplex.mark
+          before = simplex.numbers.dup
+          return true if yield
+
+          simplex.back_to(mark)
+          simplex.stand(before)
+          false
         end
 
         # Keeps a variable at a number while trying. False where the bounds do not let it be there.
@@ -224,15 +233,7 @@ module CobaltLedger
         # The last variable that is not whole: what was made later hangs on what was there before, as weeks do on days.
         def fractional = (simplex.size - 1).downto(0).find { |variable| simplex.numbers[variable].is_a?(Rational) && simplex.form_of(variable).nil? }
 
-        def held?(variable, number)
-          mark = simplex.mark
-          before = simplex.numbers.dup
-          return true if fix(variable, number) && simplex.check.nil?
-
-          simplex.back_to(mark)
-          simplex.stand(before)
-          false
-        end
+        def held?(variable, number) = keeping { fix(variable, number) && simplex.check.nil? }
 
         # Equations without a whole solution, or a place to part the search at.
         def whole(variable)

@@ -111,10 +111,8 @@ module CobaltLedger
         def worked_out(step, found)
           own = found[step.field.id]
           inputs = step.inputs.map { |input| found[input] }
-          result = if inputs.any?(&:nil?) then step.field.typed_when_incomplete? ? own : nil
-                   elsif inputs.any? { |input| input.equal?(UNKNOWN) } then UNKNOWN
-                   else @formulas.work_out(step, found, own)
-                   end
+          open = inputs.none?(&:nil?) && inputs.any? { |input| input.equal?(UNKNOWN) }
+          result = open ? UNKNOWN : @formulas.work_out(step, found, own)
           result.equal?(UNKNOWN) ? found.delete(step.field.id) : found[step.field.id] = result
         end
       end

@@ -17,7 +17,7 @@ module CobaltLedger
           @translation = @world.translation
           @formulas = conditions.map { |condition| @translation.truth(condition, true) }
           @world.agree_on_records
-          @wanted = @formulas.map { |formula| selector(formula) }
+          @wanted = @formulas.map { |formula| Formula.named(@world.search, formula) }
           @mode = mode
         end
 
@@ -59,13 +59,6 @@ module CobaltLedger
         end
 
         private
-
-        # A literal that is assumed to have a condition hold.
-        def selector(formula)
-          literal = @world.search.variable(nil, phase: true)
-          Formula.demand(@world.search, formula, [literal ^ 1])
-          literal
-        end
 
         def yes(indices)
           found = Model.new(@world, @mode, @conditions.values_at(*indices)).example

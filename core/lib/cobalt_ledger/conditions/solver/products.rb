@@ -7,6 +7,8 @@ module CobaltLedger
       # are tried as they are and a little off; where none will do, more is told of the product, bit by bit (incremental
       # linearization: Cimatti, Griggio, Irfan, Roveri, Sebastiani 2018). What stays open after that is undecided.
       class Products
+        include Theory
+
         # Things told of one product, and of one formula, at most.
         TOLD = 24
         TRIED = 16
@@ -45,12 +47,6 @@ module CobaltLedger
         def tried(step, inputs, result, failed, type)
           @attempts << Attempt.new(step, inputs, result, failed, type.formulas, 0)
         end
-
-        def assign(_literal) = nil
-        def undo(_count) = nil
-        def check = nil
-        def preferred(_literal) = nil
-        def crowded(_values) = nil
 
         # Are all results what they should be?
         def right? = @products.values.all? { |each| right_product?(each) } && @attempts.all? { |each| right_attempt?(each) }

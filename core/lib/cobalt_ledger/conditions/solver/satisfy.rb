@@ -25,7 +25,7 @@ module CobaltLedger
         def answer(conditions)
           problem = problem(conditions)
           found = asked(problem)
-          found.no? && found.clash.nil? ? Answer.new(kind: "no", clash: smallest(problem, conditions)) : found
+          found.no? && found.clash.nil? ? Answer.new(kind: "no", clash: smallest(problem)) : found
         rescue Unknown => e
           undecided(e)
         end
@@ -59,7 +59,7 @@ module CobaltLedger
 
         # Leaves out one condition after the other of those the search blames: what can be left out is no part of the
         # clash. What could not be decided in time is kept.
-        def smallest(problem, _conditions)
+        def smallest(problem)
           blamed = problem.blamed
           problem.renew
           blamed.reverse.reduce(blamed) do |kept, index|

@@ -203,7 +203,7 @@ module CobaltLedger
           # Unassigned and true ones first, then those decided last.
           literals = literals.sort_by { |literal| @values[literal] == false ? -@levels[literal >> 1] : -1_000_000 }
           return resolve(literals, assumptions) if @values[literals[0]] == false
-          return learn(literals[0], nil) && true if literals.size == 1
+          return learn(literals[0]) if literals.size == 1
 
           if @values[literals[1]] == false && @values[literals[0]].nil?
             back_to(@levels[literals[1] >> 1])
@@ -216,9 +216,9 @@ module CobaltLedger
         end
 
         # A literal that holds whatever is assumed.
-        def learn(literal, clause)
+        def learn(literal)
           back_to(0)
-          return true if enqueue(literal, clause)
+          return true if enqueue(literal, nil)
 
           @refuted = true
           false

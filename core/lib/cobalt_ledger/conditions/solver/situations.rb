@@ -13,10 +13,8 @@ module CobaltLedger
         # value); complete: is there none beside these?
         Found = Struct.new(:found, :complete)
 
-        # record_type, mode, base, free: as for Satisfy; writing: Writing, what rules do to values, or nil; given: Array of
-        # Node that hold in any case.
-        def initialize(record_type, mode, base, free: [], writing: nil, given: [], budget: Satisfy::BUDGET)
-          @given = given
+        # record_type, mode, base, free: as for Satisfy; writing: Writing, what rules do to values, or nil.
+        def initialize(record_type, mode, base, free: [], writing: nil, budget: Satisfy::BUDGET)
           @record_type = record_type
           @mode = mode
           @base = base
@@ -27,7 +25,7 @@ module CobaltLedger
 
         # conditions: Array of Node. Returns a Found.
         def of(conditions)
-          found = @writing || @given.any? ? {} : Guesses.new(@record_type, @mode, @base).of(conditions)
+          found = @writing ? {} : Guesses.new(@record_type, @mode, @base).of(conditions)
           return Found.new(found, true) if found.size == 2**conditions.size && found.keys.none? { |vector| vector.include?(nil) }
 
           world = world(conditions)
@@ -40,7 +38,7 @@ module CobaltLedger
             return Found.new(found, told == false) unless told == true
 
             vector = vector(world, outcomes)
-            example = Model.new(world, @mode, wanted(conditions, vector) + @given, @writing).example or return Found.new(found, false)
+            example = Model.new(world, @mode, wanted(conditions, vector), @writing).example or return Found.new(found, false)
             found[vector] = example
             leave_out(world, outcomes, vector)
           end
@@ -51,7 +49,7 @@ module CobaltLedger
         private
 
         def world(conditions)
-          all = conditions + @given + (@writing&.conditions || [])
+          all = conditions + (@writing&.conditions || [])
           comparisons = all.flat_map { |condition| Translation.comparisons(condition) } + (@writing&.comparisons || [])
           World.new(@record_type, @mode, @base, comparisons, free: @free, budget: Budget.new(@budget), writing: @writing)
         end
@@ -63,12 +61,11 @@ module CobaltLedger
         def outcomes(world, conditions)
           translation = world.translation
           told = conditions.map { |condition| [true, false].map { |wanted| translation.truth(condition, wanted) } }
-          @given.each { |condition| Formula.demand(world.search, translation.truth(condition, true)) }
           world.agree_on_records
           told.map do |holds, fails|
             formulas = { true => holds, false => fails }
             formulas[nil] = Formula.all(Formula.negate(holds), Formula.negate(fails)) unless fails == Formula.negate(holds)
-            literals = formulas.transform_values { |formula| world.search.variable.tap { |literal| Formula.demand(world.search, formula, [literal ^ 1]) } }
+            literals = formulas.transform_values { |formula| Formula.named(world.search, formula) }
             world.search.add(literals.values)
             literals
           end

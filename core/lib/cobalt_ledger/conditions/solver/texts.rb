@@ -11,6 +11,8 @@ module CobaltLedger
       # words can be put together out of the parts with signs between them that occur nowhere else, so that nothing holds
       # that was not asked for. Only where such a word is too long for a field is it left undecided.
       class Texts
+        include Theory
+
         # Parts of a known text that are told apart.
         PARTS = 400
 
@@ -75,9 +77,6 @@ module CobaltLedger
         end
 
         def undo(count) = @trail.pop(count)
-        def check = nil
-        def preferred(_literal) = nil
-        def crowded(_values) = nil
 
         def complete
           return nil if @texts.empty?

@@ -81,7 +81,7 @@ module CobaltLedger
           known = base.attribute(name)
           return Making.fixed_text(self, known) unless known.is_a?(Unreadable)
 
-          terms[[:attribute, name]] ||= Making.text(self, [:attribute, name], Catalogue::Kind::TEXT_LIMIT, lines: true)
+          terms[[:attribute, name]] ||= Making.text(self, Catalogue::Kind::TEXT_LIMIT, lines: true)
         end
 
         def time
