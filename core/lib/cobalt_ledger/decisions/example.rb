@@ -56,11 +56,26 @@ module CobaltLedger
         when :entered, :stored
           field = @type.field(id)
           { "field" => id, "name" => kind == :stored ? "#{field.name} as stored" : field.name, "words" => field.say(value, directory) }
-        when :related, :opened then { "name" => "#{other.tr('_', ' ')} of the #{@type.field(id).name.downcase}", "words" => value.nil? ? "blank" : value.to_s }
+        when :related, :opened then { "name" => "#{other.tr('_', ' ')} of the #{@type.field(id).name.downcase}", "words" => said(value) }
         when :attribute then { "name" => "the user's #{id.tr('_', ' ')}", "words" => value || "blank" }
+        when :time then { "name" => "the time", "words" => said(value) }
+        when :user then { "name" => "the user", "words" => directory.name_of(:user, value) }
         when :network then { "name" => "the network", "words" => value ? Conditions::NetworkKind.dump(value) : "blank" }
         when :place then { "name" => "the place", "words" => value || "elsewhere" }
         else { "name" => "the record's lock flag", "words" => value ? "yes" : "no" }
+        end
+      end
+
+      # A value of a field of another record, of which only the identifier is known here.
+      def said(value)
+        case value
+        when nil then "blank"
+        when true then "yes"
+        when false then "no"
+        when Numeric then Catalogue::Kinds::Decimal.display(value.to_r, nil)
+        when Date then Catalogue::Kinds::Date.display(value, nil)
+        when Time then Catalogue::Kinds::DateTime.display(value, nil)
+        else Array(value).join(", ")
         end
       end
     end
