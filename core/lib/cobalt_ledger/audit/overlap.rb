@@ -22,7 +22,7 @@ module CobaltLedger
         bits = @survey.matching(@one.rule) & @survey.matching(@other.rule)
         count = @survey.crowds.size(bits)
         named = @survey.users_in(bits, NAMED).map(&:name)
-        count > NAMED ? "#{named.join(', ')} and #{count - NAMED} others" : Words.list(named)
+        Words.some(named, count, "others")
       end
 
       def where

@@ -6,8 +6,9 @@ module CobaltLedger
       # Makes terms: open ones from what a field can hold, fixed ones from values.
       module Making
         NANO = Clocks::NANO
-        # Days and moments stand where nothing moves them.
-        READ_DAY = ->(number) { ::Date.jd(number.to_i + 2_440_588, ::Date::GREGORIAN) }
+        # The Julian day number of 1970-01-01, from which days are counted.
+        EPOCH = 2_440_588
+        READ_DAY = ->(number) { ::Date.jd(number.to_i + EPOCH, ::Date::GREGORIAN) }
         READ_TIME = ->(number) { ::Time.at(number.to_i.div(NANO), number.to_i % NANO, :nsec).utc }
         READ_NUMBER = ->(number) { number }
         READ_WHOLE = lambda(&:to_i)
@@ -55,7 +56,7 @@ module CobaltLedger
         def constant(world, value, subject)
           case subject.family
           when :number then Terms::Quantity.new(world.numbers, {}, value.to_r.numerator, value.to_r.denominator, false, READ_NUMBER)
-          when :date then day(world, value.jd - 2_440_588)
+          when :date then day(world, day_number(value))
           when :time then moment(world, value)
           when :choices then Terms::Several.new(value.to_h { |option| [option, true] })
           when :text then fixed_text(world, value)
@@ -63,6 +64,9 @@ module CobaltLedger
           else Terms::Pick.new(world, { value => true })
           end
         end
+
+        # Days from 1970-01-01 to a Date.
+        def day_number(date) = date.jd - EPOCH
 
         def moment(world, time) = Terms::Quantity.new(world.numbers, {}, (time.to_r * NANO).floor, 1, false, READ_TIME)
         def day(world, number) = Terms::Quantity.new(world.numbers, {}, number, 1, false, READ_DAY)
@@ -75,7 +79,7 @@ module CobaltLedger
 
         def open_number(world, field, blank)
           whole = field.kind_name == "integer"
-          unit = whole ? 1 : 10**Catalogue::Kinds::Decimal::PLACES
+          unit = whole ? 1 : Computed::NANO
           limit = Catalogue::Kinds::Decimal::LIMIT * unit
           Terms::Quantity.new(world.numbers, { world.numbers.variable(-limit, limit) => 1 }, 0, unit, blank, whole ? READ_WHOLE : READ_NUMBER)
         end

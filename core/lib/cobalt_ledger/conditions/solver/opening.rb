@@ -43,7 +43,7 @@ module CobaltLedger
 
         def least(variable, number) = @numbers.at_least({ variable => 1 }, number)
         def most(variable, number) = @numbers.at_most({ variable => 1 }, number)
-        def number(date) = date.jd - 2_440_588
+        def number(date) = Making.day_number(date)
       end
     end
   end

@@ -79,7 +79,7 @@ module CobaltLedger
         # What a theory gave up on.
         def open_ends = @world.computed_names.then { |computed| computed.any? ? computed : looked_at }
 
-        def names(list) = list.size > NAMED ? "#{list.first(NAMED).join(', ')} and #{list.size - NAMED} more" : Words.list(list)
+        def names(list) = Words.some(list.first(NAMED), list.size, "more")
 
         def name_of(key) = @world.name_of(key)
       end

@@ -98,10 +98,10 @@ module CobaltLedger
           end
         end
 
-        # Puts the numbers where they stood before, when all bounds of now held. numbers: Array, as it was.
+        # Puts the numbers where all bounds of now hold. numbers: Array; what it does not tell of is a sum, and follows.
         def stand(numbers)
           numbers.each_with_index { |number, variable| @numbers[variable] = number }
-          (numbers.size...size).each { |variable| @numbers[variable] = value_of(@sums[variable]) if @sums.key?(variable) }
+          @sums.each { |variable, form| @numbers[variable] = value_of(form) if numbers[variable].nil? }
         end
 
         # Moves numbers until all bounds hold. Returns nil, the reasons of bounds that clash, or :spent.

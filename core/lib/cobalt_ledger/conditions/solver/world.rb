@@ -198,8 +198,8 @@ module CobaltLedger
         # Takes over a model found by another: Hashes of variable to truth, of variable to Integer, of place to String.
         def stand(truths, numbers, words)
           search.stand(truths)
-          simplex = numbers_of(numbers)
-          self.numbers.simplex.stand(simplex)
+          simplex = self.numbers.simplex
+          simplex.stand((0...simplex.size).map { |variable| numbers[variable] })
           texts.stand(words)
           true
         end
@@ -217,12 +217,6 @@ module CobaltLedger
         end
 
         private
-
-        # With what sums come to.
-        def numbers_of(plain)
-          simplex = numbers.simplex
-          (0...simplex.size).map { |variable| plain[variable] || simplex.form_of(variable).sum { |each, factor| factor * plain.fetch(each) } }
-        end
 
         # Records looked at through references: Array of [key of the reference, RecordType].
         def records = @records ||= []

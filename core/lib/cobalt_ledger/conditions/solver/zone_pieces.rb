@@ -7,7 +7,7 @@ module CobaltLedger
       class ZonePieces
         # Offsets that differ by no more than this (summer time, in seconds) are told of together.
         NEAR = 3600
-        NANO = 1_000_000_000
+        NANO = Clocks::NANO
         # Transitions are looked up as far as this.
         FAR = ::Time.utc(2400)
 
