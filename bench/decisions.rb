@@ -12,7 +12,7 @@ module DecisionsBench
     engine = CobaltLedger::Decisions::Engine.new(policy, directory)
     record = trust.record
     asked = { "user" => "user-7", "record_type" => "type-0", "unit" => directory.find(:user, "user-7").units.first, "mode" => "edit", "stored" => record }
-    question = CobaltLedger::Decisions::Question.from(asked, policy, directory)
+    question = CobaltLedger::Formats::QuestionJson.read(asked, policy, directory)
     hand = Module.new { class_eval(HandWritten.source(document)) }
     roles = directory.find(:user, "user-7").roles
     check(engine, question, hand, roles, record)

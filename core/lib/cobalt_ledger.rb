@@ -21,7 +21,9 @@ module CobaltLedger
   LOADER = Zeitwerk::Loader.for_gem
   LOADER.inflector.inflect("policy_json" => "PolicyJson", "question_json" => "QuestionJson", "directory_json" => "DirectoryJson",
                            "canonical_json" => "CanonicalJson", "strict_json" => "StrictJson",
-                           "fields_csv" => "FieldsCsv", "map_csv" => "MapCsv",
+                           "fields_csv" => "FieldsCsv",
                            "record_type_json_schema" => "RecordTypeJsonSchema")
+  # The chapters of deciding are folders, not namespaces: docs/deciding.md names them.
+  LOADER.collapse("#{__dir__}/cobalt_ledger/decisions/*")
   LOADER.setup
 end

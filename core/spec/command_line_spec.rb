@@ -2,7 +2,7 @@
 
 require "tmpdir"
 
-RSpec.describe CobaltLedger::CommandLine do
+RSpec.describe CobaltLedger::Commands::CommandLine do
   around do |example|
     Dir.mktmpdir do |folder|
       @folder = folder

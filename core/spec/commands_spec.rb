@@ -3,7 +3,7 @@
 require "tmpdir"
 
 # The audit and the solver from the command line, on files.
-RSpec.describe CobaltLedger::CommandLine do
+RSpec.describe CobaltLedger::Commands::CommandLine do
   around { |example| Dir.mktmpdir { |folder| (@folder = folder) && example.run } }
 
   def file(name, document)

@@ -58,7 +58,7 @@ module Server
     private
 
     # Exact numbers leave as JSON numbers.
-    def plain(document) = CobaltLedger::Formats::CanonicalJson.plain(document)
+    def plain(document) = CobaltLedger::CanonicalJson.plain(document)
 
     # Finds the operation in the contract.
     def find_operation

@@ -24,7 +24,7 @@ module Server
     # findings: Array of JSON-ready Hash; undecided: Array of field identifiers.
     def self.keep(digest, record_type, findings, undecided)
       upsert({ digest: digest, record_type: record_type, proved_at: Time.now, undecided: JSON.generate(undecided),
-               findings: JSON.generate(CobaltLedger::Formats::CanonicalJson.plain(findings)) }, unique_by: :digest)
+               findings: JSON.generate(CobaltLedger::CanonicalJson.plain(findings)) }, unique_by: :digest)
     end
 
     # Drops the oldest parts, but none of those in use. used: Array of digests.

@@ -6,7 +6,7 @@ module Server
     def self.newest = order(:id).last
 
     def self.keep(document, by:)
-      text = CobaltLedger::Formats::CanonicalJson.write(document)
+      text = CobaltLedger::CanonicalJson.write(document)
       create!(document: text, sha256: Digest::SHA256.hexdigest(text), imported_by: by)
     end
 

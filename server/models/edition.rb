@@ -7,7 +7,7 @@ module Server
 
     # document: policy document. Returns the new Edition.
     def self.publish(document, by:, note: "")
-      text = CobaltLedger::Formats::CanonicalJson.write(document)
+      text = CobaltLedger::CanonicalJson.write(document)
       create!(number: (maximum(:number) || 0) + 1, document: text, sha256: Digest::SHA256.hexdigest(text),
               note: note, published_by: by, published_at: Time.now)
     end

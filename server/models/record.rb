@@ -7,7 +7,7 @@ module Server
     def values = JSON.parse(stored, decimal_class: BigDecimal)
 
     def values=(hash)
-      self.stored = CobaltLedger::Formats::CanonicalJson.write(hash.compact)
+      self.stored = CobaltLedger::CanonicalJson.write(hash.compact)
     end
 
     def etag = "\"#{record_type}-#{number}-#{version}\""

@@ -16,7 +16,7 @@ module Server
           view = MapView.new(policy_state, params, sight)
           content_type "text/csv", charset: "utf-8", header: "present"
           attachment "access-map-#{view.question.record_type.id}-#{view.question.mode}.csv"
-          CobaltLedger::Formats::MapCsv.write(view.map)
+          CobaltLedger::Formats::Maps::Csv.write(view.map)
         end
 
         app.post "/api/reasoning" do

@@ -29,7 +29,7 @@ module Server
           kind, id = params["within"].to_s.split(":", 2)
           directory.users.select do |user|
             (wanted.empty? || [user.name, user.id, user.email.to_s].any? { |text| text.downcase.include?(wanted) }) &&
-              (id.nil? || (CobaltLedger::Rules::Audience::KINDS.map(&:to_s).include?(kind) && directory.principals_of(user.id).include?(kind.to_sym, id)))
+              (id.nil? || (CobaltLedger::Directory::Audience::KINDS.map(&:to_s).include?(kind) && directory.principals_of(user.id).include?(kind.to_sym, id)))
           end
         end
 

@@ -18,7 +18,7 @@ module Server
     # Everybody by what they can come to: Array of {"levels", "people" => count, "names"}, the most open first.
     def who
       groups = @state.directory.users.group_by { |user| levels(@state.directory.principals_of(user.id)) }
-      order = CobaltLedger::Decisions::State::LEVELS
+      order = CobaltLedger::Access::State::LEVELS
       told = groups.map { |levels, users| { "levels" => levels, "people" => users.size, "names" => users.first(NAMED).map { |user| { "id" => user.id, "name" => user.name } } } }
       { "field" => @field.name, "groups" => told.sort_by { |group| group["levels"].map { |level| -order.index(level) }.minmax } }
     end
@@ -43,7 +43,8 @@ module Server
     end
 
     def hindered(told, question)
-      told.merge("by" => CobaltLedger::Decisions::Hindrance.new(@state.engine.decide(question, reasoning: [@field.id]).reasoning[@field.id]).to_a)
+      reasons = CobaltLedger::Decisions::Hindrance.new(@state.engine.decide(question).result(@field.id)).to_a
+      told.merge("by" => reasons.map { |reason| { "words" => reason.words, "rule" => reason.rule }.compact })
     end
 
     def answer(open, complete)

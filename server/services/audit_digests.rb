@@ -25,7 +25,7 @@ module Server
       # what is new has to be written out.
       def of_item(item)
         @items = {}.compare_by_identity if @items.size >= REMEMBERED
-        @items[item] ||= CobaltLedger::Formats::CanonicalJson.digest(item).to_s
+        @items[item] ||= CobaltLedger::CanonicalJson.digest(item).to_s
       end
     end
 
@@ -53,7 +53,7 @@ module Server
       @shared ||= begin
         settings = @document.slice("precedence", "time_zone", "places", "labels").merge("types" => @document["record_types"].map { |type| type["id"] })
         beside = { "directory" => DirectoryVersion.newest.sha256, "day" => Date.today.iso8601, "program" => PROGRAM }
-        CobaltLedger::Formats::CanonicalJson.digest(settings.merge(beside)).to_s
+        CobaltLedger::CanonicalJson.digest(settings.merge(beside)).to_s
       end
     end
   end

@@ -40,12 +40,12 @@ module Server
       known.include?(value) ? value : raise(CobaltLedger::BadInput.at("/#{name}", "there is no #{words} “#{value}”"))
     end
 
-    # Array of Rules::Audience::Member; empty for anyone.
+    # Array of Directory::Audience::Member; empty for anyone.
     def audiences
       @params["audiences"].to_s.split(",").map do |text|
         kind, id = text.split(":", 2)
         return [] if kind == "everyone"
-        next CobaltLedger::Rules::Audience::Member.new(kind.to_sym, id) if CobaltLedger::Rules::Audience::KINDS.map(&:to_s).include?(kind) && @state.directory.find(kind.to_sym, id)
+        next CobaltLedger::Directory::Audience::Member.new(kind.to_sym, id) if CobaltLedger::Directory::Audience::KINDS.map(&:to_s).include?(kind) && @state.directory.find(kind.to_sym, id)
 
         raise CobaltLedger::BadInput.at("/audiences", "there is no #{kind} “#{id}”")
       end

@@ -110,14 +110,14 @@ module Server
     # Numbers and titles of the rules that disagree, for the picture.
     def rules_of(found)
       named = found.select { |finding| finding["detector"] == "disagreement" }.flat_map { |finding| finding["rules"] }.to_set
-      @state.policy.rules.select { |rule| named.include?(rule.id) }.map { |rule| { "id" => rule.id, "number" => rule.number, "title" => rule.title } }
+      @state.policy.rules.select { |rule| named.include?(rule.id) }.then { |rules| CobaltLedger::Formats::RuleCard.all(rules) }
     end
 
     def rules_by_id = @rules_by_id ||= @state.policy.rules.to_h { |each| [each.id, each] }
 
     def rule(id)
       rule = rules_by_id[id] or return { "id" => id, "number" => "", "title" => "a rule that is gone", "sentence" => [] }
-      { "id" => id, "number" => rule.number, "title" => rule.title, "sentence" => CobaltLedger::Rules::Sentence.new(rule, @state.policy, @state.directory).segments.map(&:to_h) }
+      CobaltLedger::Formats::RuleCard.of(rule).merge("sentence" => CobaltLedger::Rules::Sentence.new(rule, @state.policy, @state.directory).segments.map(&:to_h))
     end
 
     def accepted(finding)

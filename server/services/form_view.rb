@@ -80,6 +80,6 @@ module Server
       blank.words(seen ? blank.inputs.to_h { |id| [id, @type.field(id).name] } : nil)
     end
 
-    def rule(contribution) = { "id" => contribution.id, "number" => contribution.number, "title" => contribution.title }
+    def rule(contribution) = CobaltLedger::Formats::RuleCard.of(contribution)
   end
 end

@@ -61,7 +61,7 @@ module Server
     def moved_on = Problem.new(412, "changed-meanwhile", "Things have changed since the preview; look at it again")
 
     def token(before, after)
-      Digest::SHA256.hexdigest([before, after].map { |document| CobaltLedger::Formats::CanonicalJson.digest(document) }.join)
+      Digest::SHA256.hexdigest([before, after].map { |document| CobaltLedger::CanonicalJson.digest(document) }.join)
     end
 
     # [target, document before, document after], judged sound.
@@ -149,7 +149,7 @@ module Server
     end
 
     def keep_directory(after)
-      DirectoryVersion.keep(after, by: @author) unless CobaltLedger::Formats::CanonicalJson.digest(after) == DirectoryVersion.newest.sha256
+      DirectoryVersion.keep(after, by: @author) unless CobaltLedger::CanonicalJson.digest(after) == DirectoryVersion.newest.sha256
     end
   end
 end

@@ -72,7 +72,7 @@ module Server
       end
     end
 
-    def self.etag(document) = "\"#{CobaltLedger::Formats::CanonicalJson.digest(document)[0, 24]}\""
+    def self.etag(document) = "\"#{CobaltLedger::CanonicalJson.digest(document)[0, 24]}\""
 
     private
 
@@ -131,6 +131,6 @@ module Server
       row.before == row.after ? (row.destroy! if row.persisted?) : row.save!
     end
 
-    def dump(document) = document.nil? ? nil : CobaltLedger::Formats::CanonicalJson.write(document)
+    def dump(document) = document.nil? ? nil : CobaltLedger::CanonicalJson.write(document)
   end
 end

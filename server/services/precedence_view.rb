@@ -3,8 +3,8 @@
 module Server
   # The methods of precedence: what any two contributions come to under each, and what switching would change.
   class PrecedenceView
-    METHODS = CobaltLedger::Decisions::PrecedenceMethod
-    FACETS = CobaltLedger::Decisions::Facets
+    METHODS = CobaltLedger::Access::PrecedenceMethod
+    FACETS = CobaltLedger::Access::Facets
 
     # A contribution with nothing but a place and a value.
     Given = Struct.new(:rule, :gives, :place)
@@ -38,7 +38,7 @@ module Server
     end
 
     def outcome(method, facet, first, second)
-      pair = [[first, 1], [second, 2]].map { |value, place| Given.new(place, CobaltLedger::Decisions::State.new(facet => value), [place]) }
+      pair = [[first, 1], [second, 2]].map { |value, place| Given.new(place, CobaltLedger::Access::State.new(facet => value), [place]) }
       method.combine(facet, pair, pair.to_h { |each| [each.rule, [each.rule, 0]] })
     end
 

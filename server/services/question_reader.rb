@@ -48,7 +48,7 @@ module Server
     # "role:courier" -> Principals. Kinds: user, role, group, department, unit; "everyone" for anybody.
     def audience(text)
       kind, id = text.to_s.split(":", 2)
-      kinds = CobaltLedger::Rules::Audience::KINDS.map(&:to_s) + ["everyone"]
+      kinds = CobaltLedger::Directory::Audience::KINDS.map(&:to_s) + ["everyone"]
       raise CobaltLedger::BadInput.at("/as", "must be like role:courier or user:asha.brandt") unless kinds.include?(kind)
 
       state.directory.bare(kind.to_sym, id)

@@ -37,7 +37,7 @@ module Server
     def decided(question, example)
       decision = @state.engine.decide(question, reasoning: [@field.id])
       field = decision[@field.id]
-      account = decision.reasoning[@field.id]
+      account = CobaltLedger::Formats::ReasoningJson.new(@state.engine.method(:sentence)).write(decision.reasoning[@field.id])
       { "level" => field.level, "mask_words" => field.masked? ? field.state.mask.words : nil, "example" => example,
         "stages" => account["stages"], "value" => account["value"] }.compact
     end

@@ -40,10 +40,8 @@ module Server
 
       record = number && find(type, number)
       CobaltLedger::Decisions::Values.check_known!(type, entered, "entered")
-      start = @state.engine.decide(question(type, record, mode, unit))
-      typing = CobaltLedger::Decisions::Typing.new(@state.engine, start.question, entered, start: start)
-      decision = typing.kept.empty? ? start : @state.engine.decide(start.question.with(entered: typing.kept))
-      [record, decision, SaveForecast.new(start, typing, decision)]
+      form = CobaltLedger::Decisions::LiveForm.new(@state.engine, question(type, record, mode, unit).with(entered: entered))
+      [record, form.decision, SaveForecast.new(form)]
     end
 
     # Keys of the suggestions the person has dismissed on a record.
@@ -118,7 +116,7 @@ module Server
       return [yield(verdict.stored), verdict.aside] if verdict.accepted
 
       raise Problem.new(422, "refused-save", verdict.refusals.map(&:words).join("; ")[0, 2000],
-                        refusals: verdict.refusals.map { |refusal| refusal.to_h.transform_keys(&:to_s) })
+                        refusals: verdict.refusals.map { |refusal| CobaltLedger::Formats::RefusalJson.write(refusal) })
     end
   end
 end

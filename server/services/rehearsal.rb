@@ -15,18 +15,19 @@ module Server
 
     # beside: whose form stands beside it ("user:..."), or nil; since: values typed before the last keystroke, or nil.
     def to_h(beside: nil, since: nil)
-      other = beside && @question.with(principals: @reader.audience(beside), form: :own)
-      counted = counting(@question)
-      person(counted).merge(
-        "beside" => other && person(counting(other)), "differences" => other && lines(counted.question, counting(other).question),
-        "changed" => since && lines(counting(@question.with(entered: known(since))).question, counted.question), "made_up" => MadeUp.names(@reader)
+      form = live(@question)
+      other = beside && live(@question.with(principals: @reader.audience(beside), form: :own))
+      before = since && live(@question.with(entered: known(since)))
+      person(form).merge(
+        "beside" => other && person(other), "differences" => other && lines(form.decision, other.decision),
+        "changed" => before && lines(before.decision, form.decision), "made_up" => MadeUp.names(@reader)
       ).compact
     end
 
     # What a save of what was typed would say; nothing is saved.
     def try_save
       verdict = CobaltLedger::Decisions::Saving.new(@state.engine).judge(@question.with(entered: {}), @question.entered)
-      { "accepted" => verdict.accepted, "refusals" => verdict.refusals.map { |refusal| refusal.to_h.transform_keys(&:to_s) } }
+      { "accepted" => verdict.accepted, "refusals" => verdict.refusals.map { |refusal| CobaltLedger::Formats::RefusalJson.write(refusal) } }
     end
 
     # The question as a document for the command line, with the records that the decision looked up.
@@ -38,29 +39,27 @@ module Server
       @question.to_h.merge({ "related" => related, "made_up" => @reader.made_up }.reject { |_, value| value.empty? })
     end
 
-    # A question with what counts of the typing, and what a save would do to the rest.
-    Counted = Struct.new(:question, :decision, :forecast)
-
     private
 
-    # As on the real form, what is typed counts where it could be typed.
-    def counting(question)
-      (@counted ||= {})[[question.principals, question.entered]] ||= begin
-        start = @state.engine.decide(question.with(entered: {}))
-        typing = CobaltLedger::Decisions::Typing.new(@state.engine, start.question, question.entered, start: start)
-        decision = typing.kept.empty? ? start : @state.engine.decide(question.with(entered: typing.kept))
-        Counted.new(decision.question, decision, SaveForecast.new(start, typing, decision))
-      end
+    # As on the real form, what is typed counts where it could be typed. Before anything was typed, one person's form is the
+    # same whatever was typed since.
+    def live(question)
+      form = CobaltLedger::Decisions::LiveForm.new(@state.engine, question, start: (@starts ||= {})[question.principals])
+      @starts[question.principals] = form.start
+      form
     end
 
-    def person(counted)
-      principals = counted.question.principals
-      form = FormView.new(counted.decision, @state.directory, ghosts: true, dismissed: @dismissed, made_up: @reader.made_up - counted.question.entered.keys).to_h
-      { "form" => form.merge(counted.forecast.to_h), "person" => principals.title,
-        "roles" => principals.ids(:role).map { |id| @state.directory.name_of(:role, id) } }
+    def person(live)
+      question = live.decision.question
+      form = FormView.new(live.decision, @state.directory, ghosts: true, dismissed: @dismissed, made_up: @reader.made_up - question.entered.keys).to_h
+      { "form" => form.merge(SaveForecast.new(live).to_h), "person" => question.principals.title,
+        "roles" => question.principals.ids(:role).map { |id| @state.directory.name_of(:role, id) } }
     end
 
-    def lines(before, after) = CobaltLedger::Decisions::Difference.new(@state.engine, before, after).lines.map(&:to_h)
+    # before, after: Decision.
+    def lines(before, after)
+      CobaltLedger::Decisions::Difference.new(@state.engine, before, after).lines.map { |line| CobaltLedger::Formats::DifferenceJson.write(line) }
+    end
 
     def known(values)
       CobaltLedger::Decisions::Values.check_known!(@question.record_type, values, "since")

@@ -4,11 +4,11 @@ module Server
   # What a save of a form would do to what was typed and to what is stored, told before it is made: what of the typing
   # will not be stored, and what is cleared.
   class SaveForecast
-    # start: Decision before anything was typed; typing: CobaltLedger::Decisions::Typing; decision: with what counts of it.
-    def initialize(start, typing, decision)
-      @start = start
-      @typing = typing
-      @decision = decision
+    # form: CobaltLedger::Decisions::LiveForm.
+    def initialize(form)
+      @start = form.start
+      @typing = form.typing
+      @decision = form.decision
     end
 
     # {"put_aside" => [{"field", "name", "words"}], "clears" => the same}; lists that are empty are left out.

@@ -11,7 +11,7 @@ module Server
         "comparisons" => comparisons, "operands" => operands, "effects" => effects, "masks" => masks,
         "attributes" => state.directory.attribute_names, "time_zone" => state.policy.zone.identifier,
         "places" => state.policy.places.map { |place| { "id" => place.id, "name" => place.name } },
-        "levels" => CobaltLedger::Decisions::State::LEVELS.map { |name| { "name" => name, "title" => CobaltLedger::Decisions::State::LEVEL_NAMES[name] } },
+        "levels" => CobaltLedger::Access::State::LEVELS.map { |name| { "name" => name, "title" => CobaltLedger::Access::State::LEVEL_NAMES[name] } },
         "modes" => CobaltLedger::Decisions::Question::MODES.map { |name| { "name" => name, "title" => CobaltLedger::Rules::Sentence::MODES[name] } },
         "channels" => CobaltLedger::Decisions::Question::CHANNELS.map { |name| { "name" => name, "title" => CobaltLedger::Rules::Sentence::CHANNELS[name] } } }
     end
@@ -32,7 +32,7 @@ module Server
     def effects
       CobaltLedger::Rules::Effect.members.map do |name, effect|
         { "name" => name, "claim" => effect.claim.to_s, "facet" => effect.facet&.to_s,
-          "value" => effect.facet && CobaltLedger::Decisions::Facets.name(effect.facet, effect.value) }.compact
+          "value" => effect.facet && CobaltLedger::Access::Facets.name(effect.facet, effect.value) }.compact
       end
     end
 

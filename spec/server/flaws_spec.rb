@@ -31,7 +31,7 @@ RSpec.describe "The findings on the flawed sample policy" do
     shown = made[:findings].select(&:example)
     expect(shown.map(&:detector).uniq.size).to be > 8
     shown.each do |finding|
-      question = CobaltLedger::Decisions::Question.from(finding.example.question, made[:engine].policy, made[:directory])
+      question = CobaltLedger::Formats::QuestionJson.read(finding.example.question, made[:engine].policy, made[:directory])
       decision = made[:engine].decide(question)
       levels = finding.example.levels.keys.to_h { |field| [field, decision[field].level] }
       expect(levels).to eq(finding.example.levels), finding.words

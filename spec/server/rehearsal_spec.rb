@@ -56,7 +56,7 @@ RSpec.describe "Rehearsal through the API" do
       path = File.join(folder, "question.json")
       File.write(path, JSON.generate(document))
       out = StringIO.new
-      status = CobaltLedger::CommandLine.run(["decide", "--policy", "demo/policy.json", "--directory", "demo/directory.json", "--question", path], out: out)
+      status = CobaltLedger::Commands::CommandLine.run(["decide", "--policy", "demo/policy.json", "--directory", "demo/directory.json", "--question", path], out: out)
       expect(status).to eq(0)
       expect(JSON.parse(out.string)["fields"].transform_values { |each| each["level"] }).to eq(shown)
     end

@@ -12,7 +12,7 @@ RSpec.describe CobaltLedger::Audit::Concern do
     described_class.new(policy(*rules), directory, **question).about?(detector, numbers.map { |number| rules[number - 1]["id"] })
   end
 
-  def members(*wanted) = wanted.map { |kind, id| CobaltLedger::Rules::Audience::Member.new(kind, id) }
+  def members(*wanted) = wanted.map { |kind, id| CobaltLedger::Directory::Audience::Member.new(kind, id) }
 
   it "takes everything when the question leaves all open, and what is about no rule for every question" do
     expect((1..4).map { |number| about?("never_wins", number) }).to eq([true] * 4)

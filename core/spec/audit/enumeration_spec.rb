@@ -122,7 +122,7 @@ RSpec.describe CobaltLedger::Audit::Run do
   def uncovered(type, deciding, decided, record, typed)
     before, after = decided.values_at(record, typed)
     changed = deciding.each_index.reject { |index| record[index] == typed[index] }.map { |index| deciding[index] }
-    return [] unless changed.any? && changed.all? { |id| before[id].entry == CobaltLedger::Decisions::Facets::OPEN }
+    return [] unless changed.any? && changed.all? { |id| before[id].entry == CobaltLedger::Access::Facets::OPEN }
 
     # There has to be a value to be shown.
     blank = deciding.each_index.select { |index| record[index].nil? }.map { |index| deciding[index] }
@@ -160,7 +160,7 @@ RSpec.describe CobaltLedger::Audit::Run do
     contributions.combination(2).each do |one, other|
       next if one.rule == other.rule || type.fields.none? { |field| one.rule.targets?(field) && other.rule.targets?(field) }
 
-      CobaltLedger::Decisions::Facets::ALL.each do |facet|
+      CobaltLedger::Access::Facets::ALL.each do |facet|
         given = [one, other].map { |each| each.gives.facet(facet) }
         seen[:disagreement][[*[one.rule.id, other.rule.id].sort, facet.to_s]] = true if given.none?(&:nil?) && given.uniq.size == 2
       end
@@ -169,7 +169,7 @@ RSpec.describe CobaltLedger::Audit::Run do
 
   # Rules that require a field, whether they are met there, and whether what they ask is dropped.
   def asking(contributions, question, now, seen)
-    required = CobaltLedger::Decisions::Facets::REQUIRED
+    required = CobaltLedger::Access::Facets::REQUIRED
     contributions.select { |each| each.gives.presence == required }.each do |each|
       question.record_type.fields.select { |field| each.rule.targets?(field) && !field.never_typed? }.each do |field|
         entry = seen[:asked][[field.id, each.rule.id]]
@@ -183,20 +183,20 @@ RSpec.describe CobaltLedger::Audit::Run do
   # The outcome before consistency was required: it is, once every rule but those that shut the field is left to speak.
   def dropped?(question, field, contributions, now)
     state = now[field.id]
-    return false unless state.entry == CobaltLedger::Decisions::Facets::LOCKED || state.visibility == CobaltLedger::Decisions::Facets::HIDDEN
+    return false unless state.entry == CobaltLedger::Access::Facets::LOCKED || state.visibility == CobaltLedger::Access::Facets::HIDDEN
 
     on_field = contributions.select { |each| each.rule.targets?(field) && each.gives.presence }
     ordinary, guarding = on_field.partition { |each| !each.guardrail? }
     presence = guarding.map { |each| each.gives.presence }
     presence << question_presence(question, field, ordinary)
-    presence.compact.max == CobaltLedger::Decisions::Facets::REQUIRED
+    presence.compact.max == CobaltLedger::Access::Facets::REQUIRED
   end
 
   def question_presence(question, field, ordinary)
     return nil if ordinary.empty?
 
-    method = CobaltLedger::Decisions::PrecedenceMethod[@policy_in_hand.precedence_of(question.record_type, field)]
-    closeness = ordinary.to_h { |each| [each.rule, CobaltLedger::Rules::Closeness.of(each.rule.audience, question.principals)] }
+    method = CobaltLedger::Access::PrecedenceMethod[@policy_in_hand.precedence_of(question.record_type, field)]
+    closeness = ordinary.to_h { |each| [each.rule, CobaltLedger::Directory::Closeness.of(each.rule.audience, question.principals)] }
     method.combine(:presence, ordinary.sort_by(&:place), closeness)
   end
 end

@@ -37,8 +37,8 @@ RSpec.describe CobaltLedger::Formats::FormsReader do
     document["record_types"][0]["forms"] = [short, full]
     engine = CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document, directory), directory)
     expect(%w[ilka asha].map { |user| level(engine, "notes", user: user) }).to eq(%w[read_only editable])
-    told = engine.decide(question(engine, user: "asha"), reasoning: ["notes"]).reasoning["notes"]["stages"][1]["entries"][0]
-    expect(told.values_at("part", "because")).to eq(["form", "only on Short"])
+    standing = engine.decide(question(engine, user: "asha"), reasoning: ["notes"]).reasoning["notes"].rules.lines[0].standing
+    expect([standing.part, standing.because]).to eq([:form, "only on Short"])
   end
 
   {

@@ -20,8 +20,8 @@ RSpec.describe CobaltLedger::Conditions do
   def stands(condition, user: "asha", mode: "edit", **asked)
     engine = engine_with(condition)
     document = { "user" => user, "record_type" => "loan", "unit" => "tidewater", "mode" => mode }.merge(asked.transform_keys(&:to_s))
-    decision = engine.decide(CobaltLedger::Decisions::Question.from(document, engine.policy, engine.directory), reasoning: ["notes"])
-    decision.reasoning["notes"]["stages"][1]["entries"][0]["applies"]
+    decision = engine.decide(CobaltLedger::Formats::QuestionJson.read(document, engine.policy, engine.directory), reasoning: ["notes"])
+    decision.reasoning["notes"].rules.lines[0].standing.applies.name
   end
 
   def leaf(left, name, right = nil) = { "compare" => name, "left" => left, "right" => right }.compact

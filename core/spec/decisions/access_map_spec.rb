@@ -77,7 +77,7 @@ RSpec.describe CobaltLedger::Decisions::AccessMap do
 
   it "writes CSV with quotes where needed, and defuses what a spreadsheet would run" do
     named = engine(fields: loan_fields.map { |each| each["id"] == "notes" ? each.merge("name" => "=Notes, \"all\"") : each })
-    csv = CobaltLedger::Formats::MapCsv.write(map(named))
+    csv = CobaltLedger::Formats::Maps::Csv.write(map(named))
     expect(csv.lines.first).to eq("Section,Field,Registrar,Courier\r\n")
     expect(csv).to include("Main,\"'=Notes, \"\"all\"\"\",Editable,Editable\r\n")
     expect(CSV.parse(csv).map(&:size).uniq).to eq([4])

@@ -2,10 +2,10 @@
 
 RSpec.describe CobaltLedger::Decisions::Difference do
   def ask(engine, user, **entered)
-    CobaltLedger::Decisions::Question.from({ "user" => user, "record_type" => "loan", "unit" => "kiln", "mode" => "edit", "entered" => entered.transform_keys(&:to_s) }, engine.policy, directory)
+    CobaltLedger::Formats::QuestionJson.read({ "user" => user, "record_type" => "loan", "unit" => "kiln", "mode" => "edit", "entered" => entered.transform_keys(&:to_s) }, engine.policy, directory)
   end
 
-  def lines(engine, before, after) = described_class.new(engine, before, after).lines.map(&:to_h)
+  def lines(engine, before, after) = described_class.new(engine, engine.decide(before), engine.decide(after)).lines.map { |line| CobaltLedger::Formats::DifferenceJson.write(line) }
 
   it "tells what a keystroke changed: the field, from, to, and because of which rule" do
     made = engine(rule("notes", "lock", when: compare("stage", "equal", "signed")), rule("location", { "effect" => "set", "to" => { "value" => "store 1" } }, "show",

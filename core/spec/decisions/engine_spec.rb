@@ -19,8 +19,8 @@ RSpec.describe CobaltLedger::Decisions::Engine do
 
   it "names the right person in the reasoning of people who share a plan" do
     %w[asha ilka].each do |user|
-      line = shared.decide(question(shared, user: user), reasoning: ["contact"]).reasoning["contact"]["stages"][1]["entries"][0]
-      expect(line["because"]).to eq("#{directory.name_of(:user, user)} is not among Zora Nightingale")
+      line = shared.decide(question(shared, user: user), reasoning: ["contact"]).reasoning["contact"].rules.lines[0]
+      expect(line.standing.because).to eq("#{directory.name_of(:user, user)} is not among Zora Nightingale")
     end
   end
 
@@ -45,7 +45,7 @@ RSpec.describe CobaltLedger::Decisions::Engine do
     changed = asked.with(entered: { "count" => 5 })
     expect(shared.decide(changed)["notes"].level).to eq("read_only")
     expect(shared.decide(asked)["notes"].level).to eq("editable")
-    expect(shared.decide(changed).to_h["question"]).to include("stored" => { "count" => 1 }, "entered" => { "count" => 5 })
+    expect(shared.decide(changed).question.to_h).to include("stored" => { "count" => 1 }, "entered" => { "count" => 5 })
   end
 
   it "gives away nothing of what is hidden, and only the mask of what is masked" do

@@ -1,11 +1,11 @@
 # frozen_string_literal: true
 
-# What keeps somebody from typing into a field, read off its account.
+# What keeps somebody from typing into a field, read off what the stages came to.
 RSpec.describe CobaltLedger::Decisions::Hindrance do
   def hindered(*rules, field: "notes", mode: "edit", user: "asha", **values)
     made = engine(*rules)
-    decision = made.decide(question(made, user: user, mode: mode, **values), reasoning: [field])
-    described_class.new(decision.reasoning[field]).to_a.map { |each| each["words"] }
+    decision = made.decide(question(made, user: user, mode: mode, **values))
+    described_class.new(decision.result(field)).to_a.map(&:words)
   end
 
   it "names nothing where the field is open" do
@@ -41,11 +41,11 @@ RSpec.describe CobaltLedger::Decisions::Hindrance do
       document = PolicyGenerator.new(seed + number).policy(self)
       made = CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document, directory), directory)
       asked = CobaltLedger::Decisions::Question.new(principals: directory.principals_of("asha"), record_type: made.policy.record_type("loan"), unit: "kiln", mode: "edit")
-      decision = made.decide(asked, reasoning: true)
+      decision = made.decide(asked)
       decision.fields.each do |id, found|
         next if found.level == "replace_only"
 
-        expect(described_class.new(decision.reasoning[id]).to_a.any?).to eq(!found.open?), "seed #{seed + number}, #{id} is #{found.level}"
+        expect(described_class.new(decision.result(id)).to_a.any?).to eq(!found.open?), "seed #{seed + number}, #{id} is #{found.level}"
       end
     end
   end

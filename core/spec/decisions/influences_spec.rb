@@ -3,7 +3,7 @@
 # How changes hang together decides how much there is to try.
 RSpec.describe CobaltLedger::Decisions::Influences do
   def asked(engine)
-    CobaltLedger::Decisions::Question.from({ "user" => "asha", "record_type" => "loan", "unit" => "kiln", "mode" => "edit" }, engine.policy, directory)
+    CobaltLedger::Formats::QuestionJson.read({ "user" => "asha", "record_type" => "loan", "unit" => "kiln", "mode" => "edit" }, engine.policy, directory)
   end
 
   def knots(engine, ids) = described_class.new(engine.plan_for(asked(engine)), ids).knots

@@ -6,7 +6,7 @@ RSpec.describe CobaltLedger::Decisions::Settling do
 
   def ask(engine, mode: "edit", stored: {}, entered: {}, **more)
     document = { "user" => "asha", "record_type" => "loan", "unit" => "kiln", "mode" => mode, "stored" => stored, "entered" => entered }
-    CobaltLedger::Decisions::Question.from(document.merge(more.transform_keys(&:to_s)), engine.policy, engine.directory)
+    CobaltLedger::Formats::QuestionJson.read(document.merge(more.transform_keys(&:to_s)), engine.policy, engine.directory)
   end
 
   def decide(engine, **asked) = engine.decide(ask(engine, **asked))
@@ -84,7 +84,7 @@ RSpec.describe CobaltLedger::Decisions::Settling do
                        rule("next", value("set", { "field" => "notes" }), when: compare("notes", "is_filled")), fields: loan_fields + [field("next")])
       decided = decide(chasing, entered: { "next" => "a" })
       expect(decided.loop.map(&:id).uniq).to match_array(chasing.policy.rules.map(&:id))
-      verdicts = chasing.decide(ask(chasing, entered: { "next" => "a" }), reasoning: ["next"]).reasoning["next"]["value"]["entries"].map { |entry| entry["verdict"] }
+      verdicts = chasing.decide(ask(chasing, entered: { "next" => "a" }), reasoning: ["next"]).reasoning["next"].value.map { |line| line.verdict.name }
       expect([decided.values.values_at("next", "notes"), verdicts]).to eq([["a", nil], %w[in_a_loop]])
       refusal = save(chasing, { "next" => "a" }).refusals.first
       expect([refusal.kind, refusal.field]).to eq(["unsettled", nil])
@@ -94,7 +94,7 @@ RSpec.describe CobaltLedger::Decisions::Settling do
     it "gives the field to the better rank where two rules set it" do
       two = engine(rule("notes", value("set", { "value" => "first" })), rule("notes", value("set", { "value" => "second" })))
       expect(decide(two).values["notes"]).to eq("first")
-      verdicts = two.decide(ask(two), reasoning: ["notes"]).reasoning["notes"]["value"]["entries"].map { |entry| entry["verdict"] }
+      verdicts = two.decide(ask(two), reasoning: ["notes"]).reasoning["notes"].value.map { |line| line.verdict.name }
       expect(verdicts).to eq(%w[won overruled])
     end
 

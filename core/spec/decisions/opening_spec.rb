@@ -10,7 +10,7 @@ RSpec.describe "The first opening" do
       generator = PolicyGenerator.new(seed + number, looking_back: false)
       engine = CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(generator.policy(self), directory), directory)
       asked = generator.question.merge("mode" => "edit")
-      opened = CobaltLedger::Decisions::Question.from(asked.merge("stored" => asked["stored"].merge(asked["entered"]), "entered" => {}), engine.policy, directory)
+      opened = CobaltLedger::Formats::QuestionJson.read(asked.merge("stored" => asked["stored"].merge(asked["entered"]), "entered" => {}), engine.policy, directory)
       expected = form(engine, opened)
       2.times { |turn| expect(typed(engine, asked, Random.new(seed + number + turn))).to eq(expected), "seed #{seed + number}: #{asked}" }
     end
@@ -18,7 +18,7 @@ RSpec.describe "The first opening" do
 
   # Types one value after the other, in some order, with detours; the form is asked after each.
   def typed(engine, asked, random)
-    question = CobaltLedger::Decisions::Question.from(asked.merge("entered" => {}), engine.policy, directory)
+    question = CobaltLedger::Formats::QuestionJson.read(asked.merge("entered" => {}), engine.policy, directory)
     entered = {}
     asked["entered"].keys.shuffle(random: random).reduce(form(engine, question)) do |_, id|
       form(engine, question.with(entered: entered.merge(id => nil))) if random.rand < 0.3
@@ -29,6 +29,6 @@ RSpec.describe "The first opening" do
 
   def form(engine, question)
     decision = engine.decide(question)
-    decision.loop.any? ? :does_not_settle : [decision.fields.transform_values(&:to_h), decision.values, decision.offers, decision.objections.map(&:message)]
+    decision.loop.any? ? :does_not_settle : [decision.fields.transform_values(&:state), decision.values, decision.offers, decision.objections.map(&:message)]
   end
 end

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 # Each method of precedence, as an administrator would try it.
-RSpec.describe CobaltLedger::Decisions::PrecedenceMethod do
+RSpec.describe CobaltLedger::Access::PrecedenceMethod do
   def engine_by(method, *rules, type: nil, field: nil)
     document = policy_document(*rules).merge("precedence" => method)
     document["record_types"][0]["precedence"] = type if type
@@ -72,7 +72,7 @@ RSpec.describe CobaltLedger::Decisions::PrecedenceMethod do
 
   it "names in the reasoning the method that made it so" do
     made = engine_by("first_in_order", *loose_then_tight)
-    stage = made.decide(question(made), reasoning: ["notes"]).reasoning["notes"]["stages"][1]
+    stage = told(made, made.decide(question(made), reasoning: ["notes"]), "notes")["stages"][1]
     expect(stage["precedence_words"]).to eq("first in order wins")
     expect(stage["entries"].map { |entry| entry["facets"]["visibility"].slice("verdict", "words") })
       .to eq([{ "verdict" => "won" }, { "verdict" => "overruled", "words" => "overruled by 1: first in order wins" }])

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 RSpec.describe CobaltLedger::Decisions::Reasoning do
-  def account(engine, field_id, **asked) = engine.decide(question(engine, **asked), reasoning: [field_id]).reasoning[field_id]
+  def account(engine, field_id, **asked) = told(engine, engine.decide(question(engine, **asked), reasoning: [field_id]), field_id)
   def lines(account, stage) = account["stages"].find { |each| each["stage"] == stage }["entries"]
 
   let(:signed) do

@@ -16,7 +16,7 @@ RSpec.describe "Decisions held against a simple reference" do
   end
 
   def compare_once(engine, reference, asked, document, seed)
-    question = CobaltLedger::Decisions::Question.from(asked, engine.policy, engine.directory)
+    question = CobaltLedger::Formats::QuestionJson.read(asked, engine.policy, engine.directory)
     expected = reference.decide(asked)
     return expect([question, question.with(entered: {})].flat_map { |each| engine.decide(each).loop }).not_to be_empty, "seed #{seed}: a loop was missed" if expected.nil?
 
@@ -29,8 +29,8 @@ RSpec.describe "Decisions held against a simple reference" do
     explained = engine.decide(question, reasoning: true)
     explained.fields.each do |id, field|
       account = explained.reasoning[id]
-      ends = account["stages"].last["balance"]
-      fail_with(seed, asked, document, id => { level: field.level, reasoning: ends }) unless ends == field.level && account["level"] == field.level
+      ends = account.stages.last.balance
+      fail_with(seed, asked, document, id => { level: field.level, reasoning: ends }) unless ends == field.level && account.level == field.level
       expect(balances_follow(account)).to be(true), "the running balance of #{id} does not end where its stage does (seed #{seed})"
     end
   end
@@ -42,7 +42,7 @@ RSpec.describe "Decisions held against a simple reference" do
 
   # The last line of every stage that has lines must have come to what the stage came to.
   def balances_follow(account)
-    account["stages"].drop(1).all? { |stage| stage["entries"].empty? || stage["entries"].last["balance"] == stage["balance"] }
+    account.stages.drop(1).all? { |stage| stage.lines.empty? || stage.lines.last.balance == stage.balance }
   end
 
   def fail_with(seed, asked, document, different)

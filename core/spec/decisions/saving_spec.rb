@@ -44,7 +44,7 @@ RSpec.describe CobaltLedger::Decisions::Saving do
   it "refuses to leave a required field blank, and says which rule asks for it" do
     verdict = judge(guarded, { "stage" => "signed" })
     expect(kinds(verdict)).to eq("notes" => "required")
-    expect(verdict.refusals.first.rules.map { |rule| rule["number"] }).to eq(["2"])
+    expect(verdict.refusals.first.rules.map(&:number)).to eq(["2"])
     expect(kinds(judge(guarded, { "notes" => " " }, stage: "signed", notes: "x"))).to eq("notes" => "required")
   end
 

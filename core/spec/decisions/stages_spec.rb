@@ -78,7 +78,7 @@ RSpec.describe "The four stages" do
 
     it "tighten a mask to the one that reveals less" do
       guarded = engine(rule("contact", mask("keep_last", count: 4, replace: true)), rule("contact", mask("keep_last", count: 1), kind: "guardrail"))
-      expect(guarded.decide(question(guarded))["contact"].to_h).to include("level" => "masked", "mask" => { "format" => "keep_last", "count" => 1 })
+      expect(guarded.decide(question(guarded))["contact"].state.to_h).to include("mask" => { "format" => "keep_last", "count" => 1 })
     end
   end
 
@@ -93,8 +93,8 @@ RSpec.describe "The four stages" do
     it "drops required where the field is hidden or locked, and says so" do
       stuck = engine(rule("notes", "require"), rule("notes", "hide"))
       decision = stuck.decide(question(stuck), reasoning: ["notes"])
-      expect(decision["notes"].to_h).to include("level" => "hidden", "entry" => "locked", "presence" => "optional")
-      expect(decision.reasoning["notes"]["stages"].last["entries"].map { |entry| entry["dropped"] }).to eq(%w[open required])
+      expect(decision["notes"].state.to_h).to include("entry" => "locked", "presence" => "optional")
+      expect(decision.reasoning["notes"].consistency.lines.map { |line| line.drop.facet }).to eq(%i[entry presence])
     end
   end
 

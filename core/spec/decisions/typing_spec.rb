@@ -78,7 +78,7 @@ RSpec.describe CobaltLedger::Decisions::Typing do
   def history(engine, question, random, domain)
     typed = {}
     random.rand(1..14).times do |step|
-      counted = described_class.new(engine, question, typed).kept
+      counted = described_class.new(engine, engine.decide(question), typed).kept
       open = engine.decide(question.with(entered: counted)).fields.select { |_, field| field.open? }.keys & domain.keys
       next if open.empty?
 
@@ -111,7 +111,7 @@ RSpec.describe CobaltLedger::Decisions::Typing do
       document = generator.policy(self)
       document = opening_for_a_while(document, random) if (number % 3).positive?
       engine = CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document, directory), directory)
-      question = CobaltLedger::Decisions::Question.from(generator.question.merge("mode" => %w[edit create][number % 2], "entered" => {}), engine.policy, directory)
+      question = CobaltLedger::Formats::QuestionJson.read(generator.question.merge("mode" => %w[edit create][number % 2], "entered" => {}), engine.policy, directory)
       question = question.with(stored: {}) if question.mode == "create"
       typed = history(engine, question, random, domain)
       hold(engine, question, typed, shut, counted, "seed #{seed + number}: #{typed} on #{question.stored}")
@@ -121,7 +121,7 @@ RSpec.describe CobaltLedger::Decisions::Typing do
   end
 
   def hold(engine, question, typed, shut, counted, words)
-    typing = described_class.new(engine, question, typed)
+    typing = described_class.new(engine, engine.decide(question), typed)
     sets = largest(engine, question, typing.changes)
     expect(sets).to include(typing.kept.keys.sort), words
     expect(typing.forbidden).to be_empty, words

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 RSpec.describe CobaltLedger::Directory::Crowds do
-  def audience(document) = CobaltLedger::Rules::Audience.from(document)
+  def audience(document) = CobaltLedger::Directory::Audience.from(document)
   def crowds = @crowds ||= directory.crowds
   def names(bits) = crowds.users(bits, 100).map(&:id)
 
@@ -22,7 +22,7 @@ RSpec.describe CobaltLedger::Directory::Crowds do
       parted = crowds.by_closeness(audience(document)).to_h { |closeness, bits| [closeness, names(bits)] }
       expect(parted.values.flatten).to match_array(names(crowds.of(audience(document))))
       parted.each do |closeness, users|
-        expect(users.map { |id| CobaltLedger::Rules::Closeness.of(audience(document), directory.principals_of(id)) }.uniq).to eq([closeness])
+        expect(users.map { |id| CobaltLedger::Directory::Closeness.of(audience(document), directory.principals_of(id)) }.uniq).to eq([closeness])
       end
     end
   end

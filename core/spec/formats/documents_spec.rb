@@ -80,7 +80,7 @@ RSpec.describe "Policy and directory documents" do
   end
 
   it "writes one canonical text whatever the order of the members" do
-    canonical = CobaltLedger::Formats::CanonicalJson
+    canonical = CobaltLedger::CanonicalJson
     expect(canonical.write("b" => [1, BigDecimal("1.50")], "a" => { "d" => nil, "c" => "é" })).to eq('{"a":{"c":"é","d":null},"b":[1,1.5]}')
     expect(canonical.digest("a" => 1, "b" => 2)).to eq(canonical.digest("b" => 2, "a" => 1))
   end

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-RSpec.describe CobaltLedger::Rules::Window do
+RSpec.describe CobaltLedger::Conditions::Window do
   def window(**document)
     faults = CobaltLedger::FaultList.new
     read = CobaltLedger::Formats::WindowReader.new("Europe/London", faults).read(document.transform_keys(&:to_s), "/window")
@@ -42,11 +42,11 @@ RSpec.describe CobaltLedger::Rules::Window do
   it "keeps its rule from applying, and says when it would" do
     engine = engine(rule("notes", "lock", window: { "until" => "2026-06-30", "zone" => "Europe/London" }))
     asked = { "user" => "asha", "record_type" => "loan", "unit" => "kiln", "mode" => "edit" }
-    decide = ->(at) { engine.decide(CobaltLedger::Decisions::Question.from(asked.merge(at), engine.policy, directory), reasoning: ["notes"]) }
+    decide = ->(at) { engine.decide(CobaltLedger::Formats::QuestionJson.read(asked.merge(at), engine.policy, directory), reasoning: ["notes"]) }
     expect(decide.call("at" => "2026-06-30T12:00:00Z")["notes"].level).to eq("read_only")
     after = decide.call("at" => "2026-07-01T12:00:00Z")
     expect(after["notes"].level).to eq("editable")
-    expect(after.reasoning["notes"]["stages"][1]["entries"][0]["because"]).to eq("only until 30 Jun 2026; the time is Wed 1 Jul 2026 13:00 (Europe/London)")
+    expect(after.reasoning["notes"].rules.lines[0].standing.because).to eq("only until 30 Jun 2026; the time is Wed 1 Jul 2026 13:00 (Europe/London)")
     expect(decide.call({})["notes"].level).to eq("read_only")
   end
 

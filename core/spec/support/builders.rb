@@ -70,8 +70,11 @@ module Builders
 
   def question(engine, user: "asha", mode: "edit", unit: "tidewater", channel: "form", **values)
     document = { "user" => user, "record_type" => "loan", "unit" => unit, "mode" => mode, "channel" => channel, "stored" => values.transform_keys(&:to_s) }
-    CobaltLedger::Decisions::Question.from(document, engine.policy, engine.directory)
+    CobaltLedger::Formats::QuestionJson.read(document, engine.policy, engine.directory)
   end
+
+  # The account of a field as JSON. decision: with the reasoning of the field.
+  def told(engine, decision, field_id) = CobaltLedger::Formats::ReasoningJson.new(engine.method(:sentence)).write(decision.reasoning[field_id])
 
   # A typed condition from its document. scope: Conditions::Scope, or the Catalogue::RecordType it is about. Raises BadInput.
   def condition_of(document, scope)

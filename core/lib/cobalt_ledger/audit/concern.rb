@@ -8,14 +8,14 @@ module CobaltLedger
       # Detectors whose rules must all be there together; of the others, one is enough.
       TOGETHER = %w[disagreement].freeze
 
-      # mode, channel, unit: String or nil; audiences: Array of Rules::Audience::Member, empty for anyone.
+      # mode, channel, unit: String or nil; audiences: Array of Directory::Audience::Member, empty for anyone.
       def initialize(policy, directory, mode: nil, channel: nil, unit: nil, audiences: [])
         @policy = policy
         @directory = directory
         @mode = mode
         @channel = channel
         @unit = unit
-        @people = audiences.empty? ? nil : directory.crowds.of(Rules::Audience.new(any: audiences))
+        @people = audiences.empty? ? nil : directory.crowds.of(Directory::Audience.new(any: audiences))
         @reached = {}
       end
 

@@ -46,7 +46,7 @@ module CobaltLedger
       def same?(one, other) = one.final == other.final
 
       def overruled?(contribution, result)
-        Decisions::Facets::ALL.any? { |facet| (value = contribution.gives.facet(facet)) && value != result.guarded.facet(facet) }
+        Access::Facets::ALL.any? { |facet| (value = contribution.gives.facet(facet)) && value != result.guarded.facet(facet) }
       end
 
       def fields_of(rule) = @type.fields.select { |field| rule.targets?(field) }

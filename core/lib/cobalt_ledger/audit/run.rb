@@ -14,7 +14,7 @@ module CobaltLedger
         @engine = engine
         @documents = documents.to_h { |document| [document["id"], document] }
         @at = at
-        @texts = Hash.new { |texts, id| texts[id] = Formats::CanonicalJson.write(@documents.fetch(id, {})) }
+        @texts = Hash.new { |texts, id| texts[id] = CanonicalJson.write(@documents.fetch(id, {})) }
         @undecided = {}
         @detectors = detectors ? Detector.members.slice(*detectors) : Detector.members
       end

@@ -292,7 +292,7 @@ module CobaltLedger
       # Places of the rules in the policy's order.
       def order = @order ||= {}.compare_by_identity.tap { |found| rules.each_with_index { |rule, index| found[rule] = index } }
 
-      def closeness(rules, principals) = closeness? ? rules.to_h { |rule| [rule, Rules::Closeness.of(rule.audience, principals)] } : {}
+      def closeness(rules, principals) = closeness? ? rules.to_h { |rule| [rule, Directory::Closeness.of(rule.audience, principals)] } : {}
     end
   end
 end

@@ -104,7 +104,7 @@ module CobaltLedger
         vectors.group_by do |vector|
           seen = placed(looked_at, vector)
           [sight(seen), @deciding.select { |field| @plan.slot_of(field.id).decide(seen).open? }]
-        end.reject { |(before, open), _| before == Decisions::Facets::SHOWN || open.empty? }
+        end.reject { |(before, open), _| before == Access::Facets::SHOWN || open.empty? }
       end
 
       # Outcomes by index of the plan's tests. fields: whose tests they are.

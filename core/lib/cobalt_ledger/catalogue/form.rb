@@ -10,7 +10,7 @@ module CobaltLedger
 
       attr_reader :id, :name, :audience, :modes, :parts
 
-      # audience: Rules::Audience, or nil for the fallback that everybody gets; modes: Array, empty for all;
+      # audience: Directory::Audience, or nil for the fallback that everybody gets; modes: Array, empty for all;
       # parts: Array of Part.
       def initialize(id:, name:, parts:, audience: nil, modes: [])
         @id = id

@@ -69,12 +69,6 @@ module CobaltLedger
         found.is_a?(Blank) ? found : nil
       end
 
-      # The condition under which a computed field can be worked out: that all its inputs are filled.
-      def complete(field_id)
-        filled = step_of(field_id).inputs.map { |id| Conditions::Comparison.new("is_filled", Conditions::Operands::Entered.new(@fields[id])) }
-        filled.size == 1 ? filled.first : Conditions::All.new(filled)
-      end
-
       # All fields a computed field is worked out from, through other computed fields too: Array of identifiers.
       def inputs_of(field_id) = Graph.reachable(field_id) { |id| step_of(id)&.inputs || [] }
 

@@ -3,7 +3,7 @@
 module CobaltLedger
   module Catalogue
     # A sensitivity label and the starting state of the fields that carry it.
-    # start: Decisions::State. Immutable.
+    # start: Access::State. Immutable.
     Label = Struct.new(:id, :name, :start, keyword_init: true)
   end
 end

@@ -9,8 +9,8 @@ module CobaltLedger
       Line = Struct.new(:record_type, :field, :mode, :units, :before, :after, :users, keyword_init: true) do
         # "loosens", "tightens" or "changes", judged by the ink scale.
         def direction
-          old = before.map { |level| Decisions::State::LEVELS.index(level) }
-          new = after.map { |level| Decisions::State::LEVELS.index(level) }
+          old = before.map { |level| Access::State::LEVELS.index(level) }
+          new = after.map { |level| Access::State::LEVELS.index(level) }
           return "loosens" if new.max >= old.max && new.min >= old.min
           return "tightens" if new.max <= old.max && new.min <= old.min
 

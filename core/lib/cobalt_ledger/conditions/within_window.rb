@@ -6,7 +6,7 @@ module CobaltLedger
     class WithinWindow < Node
       attr_reader :window
 
-      # window: Rules::Window.
+      # window: Window.
       def initialize(window)
         super()
         @window = window

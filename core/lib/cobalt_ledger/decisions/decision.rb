@@ -15,12 +15,15 @@ module CobaltLedger
       # A reason a rule gives for turning the save down. field: Catalogue::Field, or nil when it is told above the form.
       Objection = Struct.new(:field, :message, :contribution, :in_doubt)
 
-      attr_reader :question, :fields, :reasoning, :settled, :raw, :offers, :objections
+      attr_reader :question, :plan, :outcomes, :fields, :reasoning, :settled, :raw, :offers, :objections
 
-      # settled: Settling::Settled; raw: typed values before anything was computed or written by rules;
-      # fields: Hash of identifier to FieldDecision; reasoning: Hash of identifier to the account of the field, or nil.
-      def initialize(question, settled, raw, fields, offers: [], objections: [], reasoning: nil)
+      # plan: Plan it was decided by; outcomes: Array of true, false or nil by test of the plan; settled: Settling::Settled;
+      # raw: typed values before anything was computed or written by rules; fields: Hash of identifier to FieldDecision;
+      # reasoning: Hash of identifier to Account, or nil.
+      def initialize(question, plan, outcomes, settled, raw, fields, offers: [], objections: [], reasoning: nil)
         @question = question
+        @plan = plan
+        @outcomes = outcomes
         @settled = settled
         @raw = raw
         @fields = fields
@@ -31,6 +34,9 @@ module CobaltLedger
       end
 
       def [](field_id) = fields[field_id]
+
+      # What the stages came to for a field, with who gave each facet: an Access::Result.
+      def result(field_id) = plan.slot_of(field_id).result(outcomes)
 
       # Hash of identifier to typed value: what was judged.
       def values = settled.facts.entered
@@ -49,25 +55,6 @@ module CobaltLedger
         fields.each_with_object({}) do |(id, field), shown|
           field.disclose(values[id]).each { |value| shown[id] = value }
         end
-      end
-
-      def to_h
-        hash = { "question" => question.to_h, "fields" => fields.transform_values(&:to_h) }.merge(value_effects)
-        reasoning ? hash.merge("reasoning" => reasoning) : hash
-      end
-
-      private
-
-      # What rules do to values, where they do anything.
-      def value_effects
-        { "written" => settled.written.map { |id, write| told(write.action.contribution, id, write.value) },
-          "suggestions" => offers.map { |offer| told(offer.contribution, offer.field.id, offer.value) },
-          "refusals" => objections.map { |each| { "rule" => each.contribution.id, "field" => each.field&.id, "message" => each.message }.compact },
-          "does_not_settle" => loop.map(&:id).uniq }.reject { |_, list| list.empty? }
-      end
-
-      def told(contribution, id, value)
-        { "rule" => contribution.id, "field" => id, "value" => question.record_type.field(id).dump(value) }
       end
     end
   end

@@ -16,20 +16,26 @@ module CobaltLedger
         @possibilities = Possibilities.new
         @classes = {}
         @audiences = {}
-        @cards = {}.compare_by_identity
+        @sentences = {}.compare_by_identity
         @lock = Mutex.new
       end
 
-      # question: Question. reasoning: true for all fields, an Array of field identifiers, or false. Returns a Decision.
+      # question: Question. reasoning: true for all fields, an Array of field identifiers, or false.
+      # Returns a Decision.
       def decide(question, reasoning: false)
         plan = plan_for(question)
         raw = raw_values(question)
         settled = settle(plan, question, raw)
-        seen = plan.outcomes(settled.facts)
-        fields = plan.decide(settled.facts, seen)
-        account = reasoning && Reasoning.new(self, question, plan, settled).to_h(reasoning == true ? nil : reasoning)
-        Decision.new(question, settled, raw, fields, offers: offers(plan, settled, seen, fields),
-                                                     objections: objections(plan, seen), reasoning: account || nil)
+        outcomes = plan.outcomes(settled.facts)
+        fields = plan.decide(settled.facts, outcomes)
+        accounts = reasoning ? Reasoning.new(self, question, plan, settled, outcomes).accounts(reasoning == true ? nil : reasoning) : nil
+        Decision.new(question, plan, outcomes, settled, raw, fields, offers: offers(plan, settled, outcomes, fields),
+                                                                    objections: objections(plan, outcomes), reasoning: accounts)
+      end
+
+      # The account of some fields of a Decision: Hash of identifier to Account.
+      def explain(decision, field_ids)
+        Reasoning.new(self, decision.question, decision.plan, decision.settled, decision.outcomes).accounts(field_ids)
       end
 
       # The Plan for a question, whatever record it is about.
@@ -59,13 +65,9 @@ module CobaltLedger
         end
       end
 
-      # What reasoning says of a contribution whatever is asked, made once: which rule, what it gives, its sentence.
-      def card(contribution)
-        @cards[contribution] ||= begin
-          rule = contribution.rule
-          { "rule" => rule.id, "number" => rule.number, "title" => rule.title, "gives" => contribution.gives.to_h,
-            "sentence" => Rules::Sentence.new(rule, policy, directory).to_s, "otherwise" => contribution.otherwise? || nil }.compact.freeze
-        end
+      # The sentence of a contribution's rule, made once.
+      def sentence(contribution)
+        @sentences[contribution.rule] ||= Rules::Sentence.new(contribution.rule, policy, directory).to_s.freeze
       end
 
       # What conditions may ask about, for a question. raw: from raw_values.
@@ -129,7 +131,7 @@ module CobaltLedger
 
       # Hash of rule to how closely its audience matches, for those that match.
       def closeness(rules, principals)
-        rules.select { |rule| rule.audience.match?(principals) }.to_h { |rule| [rule, Rules::Closeness.of(rule.audience, principals)] }
+        rules.select { |rule| rule.audience.match?(principals) }.to_h { |rule| [rule, Directory::Closeness.of(rule.audience, principals)] }
       end
 
       def build(key, record_type, principals, unit)

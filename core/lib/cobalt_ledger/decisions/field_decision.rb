@@ -6,7 +6,7 @@ module CobaltLedger
     class FieldDecision
       attr_reader :field, :state, :level, :contested
 
-      # result: Stages::Result.
+      # result: Access::Result.
       def initialize(field, result)
         @field = field
         @state = result.final
@@ -14,16 +14,13 @@ module CobaltLedger
         @contested = result.contested
       end
 
-      def hidden? = state.visibility == Facets::HIDDEN
-      def masked? = state.visibility == Facets::MASKED
-      def open? = state.entry == Facets::OPEN
-      def required? = state.presence == Facets::REQUIRED
+      def hidden? = state.visibility == Access::Facets::HIDDEN
+      def masked? = state.visibility == Access::Facets::MASKED
+      def open? = state.entry == Access::Facets::OPEN
+      def required? = state.presence == Access::Facets::REQUIRED
 
       # Do rules that apply give different values?
       def contested? = contested.any?
-
-      # {"level" => "read_only", "visibility" => "shown", "entry" => "locked", "presence" => "optional"}
-      def to_h = @to_h ||= { "level" => level }.merge(state.to_h).freeze
 
       # What may leave the server of a typed value: [JSON value] when shown, [masked text] when masked, [] when hidden.
       def disclose(value)

@@ -31,9 +31,6 @@ module CobaltLedger
         freeze
       end
 
-      # Reads a question document. Raises BadInput with every fault.
-      def self.from(hash, policy, directory) = Formats::QuestionJson.new(hash, policy, directory).question
-
       def form_id = form&.id
 
       # The same question about other values.

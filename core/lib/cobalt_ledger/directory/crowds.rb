@@ -16,13 +16,13 @@ module CobaltLedger
       # All users.
       def everybody = @everybody ||= (1 << @directory.users.size) - 1
 
-      # Whom an audience is for. audience: Rules::Audience.
+      # Whom an audience is for. audience: Audience.
       def of(audience) = @of[audience.to_h] ||= (audience.everyone? ? everybody : union(audience.any)) & ~union(audience.except)
 
-      # The same parted by how closely it matches: Array of [what Rules::Closeness says, set].
+      # The same parted by how closely it matches: Array of [what Closeness says, set].
       def by_closeness(audience)
         @by_closeness[audience.to_h] ||= @directory.users.each_with_index.select { |_, place| of(audience)[place] == 1 }
-                                                   .group_by { |user, _| Rules::Closeness.of(audience, @directory.principals_of(user.id)) }
+                                                   .group_by { |user, _| Closeness.of(audience, @directory.principals_of(user.id)) }
                                                    .map { |closeness, users| [closeness, set(users.map(&:last))] }
       end
 

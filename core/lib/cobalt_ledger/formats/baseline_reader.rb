@@ -30,7 +30,7 @@ module CobaltLedger
 
         Catalogue::Baseline.new(id: hash["id"], name: hash["name"], record_type: hash["record_type"],
                                 units: hash["units"] || [], categories: hash["categories"] || [],
-                                states: hash["states"].transform_values { |state| Decisions::State.from(state) })
+                                states: hash["states"].transform_values { |state| Access::State.from(state) })
       end
 
       def assigned(hash, type, pointer)

@@ -47,7 +47,7 @@ module CobaltLedger
         people(hash["audience"], "#{pointer}/audience") if hash["audience"]
         placed = {}
         parts = hash["sections"].each_with_index.map { |part, index| part(part, placed, "#{pointer}/sections/#{index}") }
-        Catalogue::Form.new(id: hash["id"], name: hash["name"], audience: hash["audience"] && Rules::Audience.from(hash["audience"]),
+        Catalogue::Form.new(id: hash["id"], name: hash["name"], audience: hash["audience"] && Directory::Audience.from(hash["audience"]),
                             modes: hash["modes"] || [], parts: parts)
       end
 

@@ -7,13 +7,13 @@ module CobaltLedger
       FORMAT = "cobalt-ledger/policy"
 
       # text: String of JSON; directory: Directory::Directory, to check what rules name, or nil to leave that out.
-      # Returns [Policy, Hash]. Raises BadInput listing every fault.
+      # Returns [Rules::Policy, Hash]. Raises BadInput listing every fault.
       def self.read(text, directory = nil)
         hash = StrictJson.read(text)
         [build(hash, directory), hash]
       end
 
-      # hash: policy document. Returns a Policy; raises BadInput.
+      # hash: policy document. Returns a Rules::Policy; raises BadInput.
       # shaped: true when the document is known to have passed the schema, which costs more than all the rest.
       def self.build(hash, directory = nil, shaped: false)
         Schema.check!("policy", hash) unless shaped
@@ -52,7 +52,7 @@ module CobaltLedger
         rules = RuleReader.new(types, scope, @faults).read_all(of_sound_types(@hash["rules"], types))
         baselines = BaselineReader.new(types, @directory, @faults).read_all(of_sound_types(@hash["baselines"] || [], types))
         @faults.raise_if_any!
-        Policy.new(name: @hash["name"], precedence: @hash["precedence"] || "strictest", labels: labels,
+        Rules::Policy.new(name: @hash["name"], precedence: @hash["precedence"] || "strictest", labels: labels,
                    record_types: types.values, baselines: baselines, rules: rules, places: places, zone: zone, **declared)
       end
 
@@ -66,8 +66,8 @@ module CobaltLedger
 
       # Pairs to be kept apart, and programs that have to write.
       def declared
-        separations = (@hash["separations"] || []).each_with_index.map { |each, index| known_fields(each, "/separations/#{index}") && Policy::Separation.new(**each.transform_keys(&:to_sym)) }
-        writers = (@hash["writers"] || []).each_with_index.map { |each, index| known_fields(each, "/writers/#{index}") && Policy::Writer.new(**each.transform_keys(&:to_sym)) }
+        separations = (@hash["separations"] || []).each_with_index.map { |each, index| known_fields(each, "/separations/#{index}") && Rules::Policy::Separation.new(**each.transform_keys(&:to_sym)) }
+        writers = (@hash["writers"] || []).each_with_index.map { |each, index| known_fields(each, "/writers/#{index}") && Rules::Policy::Writer.new(**each.transform_keys(&:to_sym)) }
         @faults.raise_if_any!
         { separations: separations, writers: writers }
       end
@@ -102,7 +102,7 @@ module CobaltLedger
 
       def labels
         @hash["labels"].map do |label|
-          Catalogue::Label.new(id: label["id"], name: label["name"], start: Decisions::State.from(label["start"])).freeze
+          Catalogue::Label.new(id: label["id"], name: label["name"], start: Access::State.from(label["start"])).freeze
         end
       end
 

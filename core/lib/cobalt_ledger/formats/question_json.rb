@@ -4,6 +4,10 @@ module CobaltLedger
   module Formats
     # Reads question documents.
     class QuestionJson
+      # hash: question document; policy: Rules::Policy; directory: Directory::Directory. Returns a Decisions::Question;
+      # raises BadInput with every fault.
+      def self.read(hash, policy, directory) = new(hash, policy, directory).question
+
       def initialize(hash, policy, directory)
         Schema.check!("question", hash)
         @hash = hash

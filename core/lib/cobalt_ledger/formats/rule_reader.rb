@@ -42,7 +42,7 @@ module CobaltLedger
         Rules::Rule.new(id: hash["id"], title: hash["title"], reason: hash["reason"], owner: hash["owner"],
                         review_by: hash["review_by"], on: hash["state"] != "off", kind: hash["kind"], rank: hash["rank"],
                         record_type: hash["record_type"], field_ids: hash["targets"]["fields"] || [],
-                        section_ids: hash["targets"]["sections"] || [], audience: Rules::Audience.from(hash["audience"]),
+                        section_ids: hash["targets"]["sections"] || [], audience: Directory::Audience.from(hash["audience"]),
                         reach: Rules::Reach.from(hash["reach"]), timing: hash["timing"] || "live", **parts)
       end
 

@@ -10,7 +10,7 @@ module CobaltLedger
         @faults = faults
       end
 
-      # hash: document that has passed the schema. Returns a Rules::Window, or nil when a fault was noted.
+      # hash: document that has passed the schema. Returns a Conditions::Window, or nil when a fault was noted.
       def read(hash, pointer)
         before = @faults.count
         from = day(hash, "from", pointer)
@@ -19,7 +19,7 @@ module CobaltLedger
         hours = hash["hours"] && %w[from until].map { |name| minutes(hash["hours"][name]) }
         @faults.add("#{pointer}/hours", "the hours begin and end at the same time, so the window never opens") if hours && hours[0] == hours[1]
         zone = self.class.zone(hash["zone"] || @zone) || @faults.add("#{pointer}/zone", "there is no time zone “#{hash['zone']}”; use a name like Europe/London")
-        @faults.count == before ? Rules::Window.new(from: from, until: till, weekdays: hash["weekdays"] || [], hours: hours, zone: zone) : nil
+        @faults.count == before ? Conditions::Window.new(from: from, until: till, weekdays: hash["weekdays"] || [], hours: hours, zone: zone) : nil
       end
 
       # A TZInfo::Timezone by its IANA name, or nil.

@@ -11,7 +11,7 @@ module CobaltLedger
       def initialize(rule, effects, test, otherwise: false)
         @rule = rule
         @effects = effects
-        @gives = Decisions::State.new(**facets(effects.select(&:facet)))
+        @gives = Access::State.new(**facets(effects.select(&:facet)))
         @values = effects.reject(&:facet).freeze
         @test = test
         @otherwise = otherwise

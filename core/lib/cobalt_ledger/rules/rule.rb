@@ -35,7 +35,7 @@ module CobaltLedger
         freeze
       end
 
-      # The facets the rule gives when its condition holds, as a partial Decisions::State.
+      # The facets the rule gives when its condition holds, as a partial Access::State.
       def gives = contributions.first.gives
 
       def on? = @on

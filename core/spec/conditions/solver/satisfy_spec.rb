@@ -132,11 +132,11 @@ RSpec.describe CobaltLedger::Conditions::Solver::Satisfy do
   end
 
   it "chooses the time for windows, the network for blocks and the person for memberships" do
-    window = CobaltLedger::Rules::Window.new(zone: TZInfo::Timezone.get("Europe/London"), weekdays: ["sunday"], hours: [23 * 60, 60], from: Date.new(2026, 5, 1))
+    window = CobaltLedger::Conditions::Window.new(zone: TZInfo::Timezone.get("Europe/London"), weekdays: ["sunday"], hours: [23 * 60, 60], from: Date.new(2026, 5, 1))
     free = described_class.new(type, "edit", base, free: [[:time], [:user]])
     within = CobaltLedger::Conditions::WithinWindow.new(window)
     expect(window.cover?(free.answer([within]).example[[:time]])).to be(true)
-    never = CobaltLedger::Rules::Window.new(zone: window.zone, weekdays: ["monday"])
+    never = CobaltLedger::Conditions::Window.new(zone: window.zone, weekdays: ["monday"])
     expect(free.answer([within, CobaltLedger::Conditions::WithinWindow.new(never)]).kind).to eq("no")
     network = ->(name, *blocks) { parse({ "compare" => "within_network", "left" => { "network" => true }, "right" => { "values" => blocks } }).then { |node| name == :out ? CobaltLedger::Conditions::Not.new(node) : node } }
     expect(free.answer([network[:in, "192.0.2.0/24"], network[:out, "192.0.2.0/25"]]).example[[:network]].to_s).to start_with("192.0.2.")

@@ -14,7 +14,7 @@ module CobaltLedger
           @policy.writers.select { |writer| writer.record_type == @type.id }.flat_map do |writer|
             user = @directory.find(:user, writer.user) or next []
             question = @survey.question(user, @survey.units.first, "edit", channel: writer.channel)
-            decision = @survey.engine.decide(question, reasoning: writer.fields)
+            decision = @survey.engine.decide(question)
             writer.fields.reject { |id| decision[id].open? }.map { |id| blocked(writer, @type.field(id), question, decision) }
           end
         end
@@ -22,8 +22,8 @@ module CobaltLedger
         private
 
         def blocked(writer, field, question, decision)
-          account = decision.reasoning[field.id]
-          ids = %w[locked hidden masked].flat_map { |kind| Decisions::Blame.rules(account, kind) }.map { |rule| rule["id"] }.uniq
+          result = decision.result(field.id)
+          ids = %w[locked hidden masked].flat_map { |kind| Decisions::Blame.rules(result, kind) }.map(&:id).uniq
           finding(
             "#{writer.title} has to write #{field.name}, which is #{decision[field.id].level.tr('_', '-')} to it.",
             fields: [field], rules: ids,

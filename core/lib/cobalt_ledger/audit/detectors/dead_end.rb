@@ -19,7 +19,7 @@ module CobaltLedger
         private
 
         def shuts?(contribution)
-          contribution.gives.entry == Decisions::Facets::LOCKED || contribution.gives.visibility == Decisions::Facets::HIDDEN
+          contribution.gives.entry == Access::Facets::LOCKED || contribution.gives.visibility == Access::Facets::HIDDEN
         end
 
         def dead(rule, field)
@@ -38,7 +38,7 @@ module CobaltLedger
         # Only what stands on the screen can be changed; and a hidden field is missed only where it is what would bring
         # itself back.
         def possible?(rule, field, deciding)
-          hides = rule.contributions.first.gives.visibility == Decisions::Facets::HIDDEN
+          hides = rule.contributions.first.gives.visibility == Access::Facets::HIDDEN
           deciding.any? && rule.condition.reads.all? { |kind, _| kind == :entered } && (!hides || deciding.include?(field.id))
         end
 

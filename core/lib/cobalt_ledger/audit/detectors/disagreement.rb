@@ -30,7 +30,7 @@ module CobaltLedger
         end
 
         def clashes(one, other)
-          Decisions::Facets::ALL.select do |facet|
+          Access::Facets::ALL.select do |facet|
             values = [one, other].map { |each| each.gives.facet(facet) }
             values.none?(&:nil?) && values.uniq.size == 2
           end
@@ -51,7 +51,7 @@ module CobaltLedger
           return nil unless shown
 
           kase, outcomes, example = shown
-          values = [one, other].map { |each| Decisions::Facets.name(facet, each.gives.facet(facet)) }
+          values = [one, other].map { |each| Access::Facets.name(facet, each.gives.facet(facet)) }
           winner = [one, other].find { |each| each.gives.facet(facet) == kase.result(outcomes).ruled.facet(facet) }
           finding("#{called(one)} and #{called(other)} disagree on #{names(fields)}: #{values[0]} against #{values[1]}, for #{how_many(one, other)} at once.",
                   fields: fields, rules: [one.rule, other.rule].sort_by(&:id), facet: facet.to_s, winner: winner_words(kase, winner, facet),
@@ -74,7 +74,7 @@ module CobaltLedger
         def winner_words(kase, winner, facet)
           return "Neither wins: another rule counts." unless winner
 
-          "#{called(winner)} wins: #{kase.slot.stages.precedence.title}, and it gives #{Decisions::Facets.name(facet, winner.gives.facet(facet))}."
+          "#{called(winner)} wins: #{kase.slot.stages.precedence.title}, and it gives #{Access::Facets.name(facet, winner.gives.facet(facet))}."
         end
 
         def remedies(one, other, winner)

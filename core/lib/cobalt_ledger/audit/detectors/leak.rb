@@ -17,7 +17,7 @@ module CobaltLedger
 
         private
 
-        def covered?(state) = state.visibility != Decisions::Facets::SHOWN
+        def covered?(state) = state.visibility != Access::Facets::SHOWN
 
         # Computed fields that give an input away: all other inputs are shown.
         def computed
@@ -30,8 +30,8 @@ module CobaltLedger
           fields = [total, input] | others.map { |id| @type.field(id) }
           @survey.cases_in(total, modes: %w[view], channel: "form").each do |kase|
             people(kase, fields).each do |question, decision|
-              next unless decision[total.id].state.visibility == Decisions::Facets::SHOWN && covered?(decision[input.id].state)
-              next unless others.all? { |id| decision[id].state.visibility == Decisions::Facets::SHOWN }
+              next unless decision[total.id].state.visibility == Access::Facets::SHOWN && covered?(decision[input.id].state)
+              next unless others.all? { |id| decision[id].state.visibility == Access::Facets::SHOWN }
 
               return finding("#{total.name} gives away #{input.name}: #{question.principals.title} sees the one and everything else in “#{total.formula}”, and may not see the other.",
                              fields: [total, input], rules: [], example: Example.of(question, decision, [total, input]), remedies: [])
@@ -92,7 +92,7 @@ module CobaltLedger
           one.visibility < other.visibility
         end
 
-        def visibility(decided) = Decisions::Facets.name(:visibility, decided.state.visibility)
+        def visibility(decided) = Access::Facets.name(:visibility, decided.state.visibility)
 
         # Not only here, but in every mode and channel.
         def everywhere(rule)

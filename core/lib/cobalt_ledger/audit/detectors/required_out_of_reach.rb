@@ -24,7 +24,7 @@ module CobaltLedger
         # Fields that rules require: Array of [field, rules].
         def asked_for
           asked = @type.fields.reject(&:never_typed?).map do |field|
-            [field, @survey.rules_on(field).select { |rule| rule.contributions.any? { |each| each.gives.presence == Decisions::Facets::REQUIRED } }]
+            [field, @survey.rules_on(field).select { |rule| rule.contributions.any? { |each| each.gives.presence == Access::Facets::REQUIRED } }]
           end
           asked.reject { |_, rules| rules.empty? }
         end
@@ -39,9 +39,9 @@ module CobaltLedger
         def collect(kase, found, met)
           kase.situations.each do |outcomes, example|
             result = kase.result(outcomes)
-            asking = speaking(kase, outcomes, :presence, Decisions::Facets::REQUIRED)
-            asking.each { |rule| met[[kase.field.id, rule.id]] = true } if result.final.presence == Decisions::Facets::REQUIRED
-            next unless result.dropped.any? { |facet, value, _| facet == :presence && value == Decisions::Facets::REQUIRED }
+            asking = speaking(kase, outcomes, :presence, Access::Facets::REQUIRED)
+            asking.each { |rule| met[[kase.field.id, rule.id]] = true } if result.final.presence == Access::Facets::REQUIRED
+            next unless result.dropped.any? { |drop| drop.facet == :presence && drop.value == Access::Facets::REQUIRED }
 
             shutting = shutting(kase, outcomes, result)
             key = [kase.field.id, asking.map(&:id).sort, shutting.map(&:id).sort]
@@ -55,10 +55,10 @@ module CobaltLedger
         end
 
         def shutting(kase, outcomes, result)
-          return speaking(kase, outcomes, :visibility, Decisions::Facets::HIDDEN) if result.guarded.visibility == Decisions::Facets::HIDDEN
-          return speaking(kase, outcomes, :visibility, Decisions::Facets::MASKED) if result.guarded.visibility == Decisions::Facets::MASKED
+          return speaking(kase, outcomes, :visibility, Access::Facets::HIDDEN) if result.guarded.visibility == Access::Facets::HIDDEN
+          return speaking(kase, outcomes, :visibility, Access::Facets::MASKED) if result.guarded.visibility == Access::Facets::MASKED
 
-          speaking(kase, outcomes, :entry, Decisions::Facets::LOCKED)
+          speaking(kase, outcomes, :entry, Access::Facets::LOCKED)
         end
 
         def tell(kase, outcomes, example, asking, shutting, result)

@@ -11,7 +11,7 @@ module CobaltLedger
         describes "Lock that opens itself", severity: "note", group: "exposed", meaning: "Those for whom a field is locked can change the value that lifts the lock."
 
         def findings
-          @survey.rules.select { |rule| rule.condition && rule.contributions.first.gives.entry == Decisions::Facets::LOCKED }.filter_map { |rule| opened(rule) }
+          @survey.rules.select { |rule| rule.condition && rule.contributions.first.gives.entry == Access::Facets::LOCKED }.filter_map { |rule| opened(rule) }
         end
 
         private

@@ -12,9 +12,9 @@ module CobaltLedger
         def findings
           @type.fields.select { |field| sensitive?(field) }.filter_map do |field|
             decision = @survey.engine.decide(anybody)
-            next unless decision[field.id].state.visibility == Decisions::Facets::SHOWN
+            next unless decision[field.id].state.visibility == Access::Facets::SHOWN
 
-            rules = @survey.rules_on(field).select { |rule| rule.audience.everyone? && rule.gives.visibility == Decisions::Facets::SHOWN }
+            rules = @survey.rules_on(field).select { |rule| rule.audience.everyone? && rule.gives.visibility == Access::Facets::SHOWN }
             finding(
               "#{field.name} is #{@policy.label(field.label).name.downcase}, and everyone may see it.",
               fields: [field], rules: rules,
@@ -25,7 +25,7 @@ module CobaltLedger
 
         private
 
-        def sensitive?(field) = @policy.label(field.label).start.visibility != Decisions::Facets::SHOWN
+        def sensitive?(field) = @policy.label(field.label).start.visibility != Access::Facets::SHOWN
 
         # Somebody who has no role, group, department or unit.
         def anybody

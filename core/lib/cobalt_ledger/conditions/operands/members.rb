@@ -12,13 +12,13 @@ module CobaltLedger
         def self.constant? = true
 
         def self.read(hash, pointer, scope, faults)
-          members = hash["members"].map { |item| Rules::Audience::Member.new(item.keys.first.to_sym, item.values.first) }
+          members = hash["members"].map { |item| Directory::Audience::Member.new(item.keys.first.to_sym, item.values.first) }
           missing = members.each_with_index.reject { |member, _| scope.directory.nil? || scope.directory.find(member.kind, member.id) }
           missing.each { |member, index| faults.add("#{pointer}/members/#{index}", "there is no #{member.kind} “#{member.id}” in the directory") }
           missing.empty? ? new(members) : nil
         end
 
-        # members: Array of Rules::Audience::Member.
+        # members: Array of Directory::Audience::Member.
         def initialize(members)
           super()
           @members = members.freeze

@@ -5,7 +5,7 @@ module CobaltLedger
     module Solver
       # When a rule's window is open: by the day, the weekday and the minute that the clocks of its zone show.
       class Opening
-        # world: World; window: Rules::Window; moment: Terms::Quantity of the time of asking.
+        # world: World; window: Window; moment: Terms::Quantity of the time of asking.
         def initialize(world, window, moment)
           @world = world
           @window = window
@@ -30,7 +30,7 @@ module CobaltLedger
           return true if @window.weekdays.empty?
 
           weekday = @world.clocks.weekday(@clock.day)
-          Formula.any(*@window.weekdays.map { |name| Rules::Window::WEEKDAYS.index(name) }.map { |day| Formula.all(least(weekday, day), most(weekday, day)) })
+          Formula.any(*@window.weekdays.map { |name| Window::WEEKDAYS.index(name) }.map { |day| Formula.all(least(weekday, day), most(weekday, day)) })
         end
 
         def hours

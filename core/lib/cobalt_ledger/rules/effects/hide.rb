@@ -7,7 +7,7 @@ module CobaltLedger
       # is back when the hiding ends before the save.
       class Hide < Effect
         known_as "hide", order: 2
-        gives :visibility, Decisions::Facets::HIDDEN
+        gives :visibility, Access::Facets::HIDDEN
 
         def self.parameters = %w[clear]
         def self.build(hash, _operand) = new(clear: hash["clear"] || false)

@@ -6,7 +6,7 @@ module CobaltLedger
       # Keeps the value from being changed.
       class Lock < Effect
         known_as "lock", order: 4
-        gives :entry, Decisions::Facets::LOCKED
+        gives :entry, Access::Facets::LOCKED
 
         def words(_directory = nil) = "locked"
       end

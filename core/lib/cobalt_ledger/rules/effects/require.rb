@@ -6,7 +6,7 @@ module CobaltLedger
       # The record can't be saved while the field is blank.
       class Require < Effect
         known_as "require", order: 6
-        gives :presence, Decisions::Facets::REQUIRED
+        gives :presence, Access::Facets::REQUIRED
 
         def words(_directory = nil) = "required"
       end

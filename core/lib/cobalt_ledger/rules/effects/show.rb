@@ -6,7 +6,7 @@ module CobaltLedger
       # Shows the value as it is.
       class Show < Effect
         known_as "show", order: 1
-        gives :visibility, Decisions::Facets::SHOWN
+        gives :visibility, Access::Facets::SHOWN
 
         def words(_directory = nil) = "shown"
       end

@@ -6,7 +6,7 @@ module CobaltLedger
       # Lets the value be changed.
       class Unlock < Effect
         known_as "unlock", order: 5
-        gives :entry, Decisions::Facets::OPEN
+        gives :entry, Access::Facets::OPEN
 
         def words(_directory = nil) = "open"
       end

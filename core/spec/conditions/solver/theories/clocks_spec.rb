@@ -16,7 +16,7 @@ RSpec.describe CobaltLedger::Conditions::Solver::ZonePieces do
   end
 
   it "knows hours that are skipped and repeated, and the day that a zone left out" do
-    window = ->(zone, **more) { CobaltLedger::Conditions::WithinWindow.new(CobaltLedger::Rules::Window.new(zone: TZInfo::Timezone.get(zone), **more)) }
+    window = ->(zone, **more) { CobaltLedger::Conditions::WithinWindow.new(CobaltLedger::Conditions::Window.new(zone: TZInfo::Timezone.get(zone), **more)) }
     base = CobaltLedger::Conditions::Facts.new(directory: directory, at: Time.utc(2026, 3, 1, 12))
     ask = lambda do |*conditions|
       CobaltLedger::Conditions::Solver::Satisfy.new(policy.record_type("loan"), "edit", base, free: [[:time]]).answer(conditions)

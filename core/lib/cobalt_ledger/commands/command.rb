@@ -1,0 +1,64 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Commands
+    # One command of the command line: files in, text out. One subclass a file in this folder.
+    class Command
+      extend Registry
+
+      class << self
+        def registry_namespace = CobaltLedger::Commands
+
+        # What --help says of it, the name first.
+        attr_reader :usage
+
+        def says(usage)
+          @usage = usage
+        end
+      end
+
+      # options: Hash of name to String (true for what takes no value); files: Array of paths named beside them; out: IO.
+      def initialize(options, files, out)
+        @options = options
+        @files = files
+        @out = out
+      end
+
+      # Prints what was asked for. Returns :found where the exit status has to say that something was found.
+      # Raises BadInput with the file and place of each fault.
+      def run = raise(NotImplementedError)
+
+      private
+
+      attr_reader :options, :out
+
+      def directory = @directory ||= in_file(needed("directory")) { |text| Formats::DirectoryJson.read(text).first }
+      def policy(people = directory) = in_file(needed("policy")) { |text| Formats::PolicyJson.read(text, people).first }
+
+      def record_type(policy)
+        policy.record_type(needed("record-type")) or raise BadInput.at("--record-type", "the policy has no such record type")
+      end
+
+      def file = @files.first || raise(BadInput.at("", "name the file to read"))
+      def needed(name) = options[name] || raise(BadInput.at("", "--#{name} is missing; see bin/ledger --help"))
+
+      # An option's value among those allowed; usual: what it is when it is not given, nil where it has to be.
+      def one_of(name, allowed, usual = nil)
+        value = usual ? options.fetch(name, usual) : needed(name)
+        allowed.include?(value) ? value : raise(BadInput.at("--#{name}", "must be one of #{allowed.join(', ')}"))
+      end
+
+      # Reads a file and puts its name before the place of each fault.
+      def in_file(path)
+        yield File.binread(path)
+      rescue BadInput => e
+        raise(BadInput, e.faults.map { |fault| Fault.new(pointer: "#{path} #{fault.pointer}".strip, message: fault.message) })
+      end
+
+      def print_json(document)
+        out.write(CanonicalJson.pretty(document))
+        nil
+      end
+    end
+  end
+end

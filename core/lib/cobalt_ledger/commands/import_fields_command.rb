@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Commands
+    # bin/ledger import-fields: a list of fields becomes a policy document that holds their record type.
+    class ImportFieldsCommand < Command
+      known_as "import-fields", order: 5
+      says <<~TEXT
+        import-fields FILE   turns a JSON Schema (.json) or a CSV list of fields (.csv) into a policy document
+          --name NAME        name of the record type
+      TEXT
+
+      def run
+        path = file
+        type = in_file(path) { |text| read(path, text) }
+        document = Formats::PolicyJson.empty(type["name"]).merge("record_types" => [type])
+        in_file(path) { Formats::PolicyJson.build(document) }
+        print_json(document)
+      end
+
+      private
+
+      # A list of fields has no name of its own: the file's will do.
+      def read(path, text)
+        return Formats::RecordTypeJsonSchema.read(text, name: options["name"]) unless path.end_with?(".csv")
+
+        Formats::FieldsCsv.read(text, name: options["name"] || Words.capitalize(File.basename(path, ".*").tr("_-", "  ")))
+      end
+    end
+  end
+end

@@ -1,0 +1,150 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Decisions
+    # All that is known of a decision before the record is: which baselines and rules remain for one kind of
+    # person, unit, mode, channel and form. Built once, then used for every record.
+    class Plan
+      attr_reader :record_type, :slots, :conditions, :mode, :value_effects, :possibilities
+
+      # rules: Rules::Rule that match audience and reach, in the policy's order; units_above: Array of identifiers.
+      # closeness: Hash of rule to how closely its audience matches, for precedence by closeness;
+      # fields: Array of Catalogue::Field, or nil for all; possibilities: Possibilities that several plans share.
+      def initialize(policy, record_type, rules, units_above, mode, closeness = {}, fields: nil, possibilities: Possibilities.new)
+        @policy = policy
+        @record_type = record_type
+        @mode = mode
+        @conditions = []
+        @index_of = {}
+        @closeness = closeness
+        @possibilities = possibilities
+        build_slots(rules, baseline_entries(units_above), fields || record_type.fields)
+        @value_effects = ValueEffects.new(rules, record_type, mode) { |test| test_index(test) }
+        @tests = @conditions.map(&:compile)
+        @conditions.freeze
+        @circumstances = circumstances
+        @possible = {}
+        @speaking = {}
+        @looks_back = @conditions.any?(&:looks_back?)
+        @standings = {}.compare_by_identity
+        @slots_by_id = @slots.to_h { |each| [each.field.id, each] }
+      end
+
+      def slot_of(field_id) = @slots_by_id[field_id]
+
+      # All that may ever speak of a field, whether it applies or not: [Array of Rules::Contribution of ordinary rules, those
+      # of guardrails].
+      def speaking(field)
+        @speaking[field.id] ||= @policy.rules_on(field, record_type.id).flat_map(&:contributions).select(&:gives_facet?)
+                                       .partition { |each| !each.guardrail? }.freeze
+      end
+
+      # People whose standing is remembered at once.
+      STANDINGS = 64
+
+      # A table, by rule, for what reasoning has to say of it to one person whatever the record is.
+      def standing_of(principals)
+        @standings = {}.compare_by_identity if @standings.size >= STANDINGS
+        @standings[principals] ||= {}.compare_by_identity
+      end
+
+      # Circumstances for which what can happen is remembered at once.
+      CIRCUMSTANCES = 64
+
+      # What can happen under the plan whatever the record, searched once for all whom it makes no difference to.
+      # base: Conditions::Facts with who asks, when and from where. Returns an Outcomes.
+      def possible(base)
+        key = @circumstances.map { |kind| base.public_send(kind) }
+        @possible = {} if @possible.size >= CIRCUMSTANCES
+        @possible[key] ||= Outcomes.new(self, base)
+      end
+
+      # facts: Conditions::Facts. Returns Array of true, false or nil by test.
+      def outcomes(facts)
+        @tests.map { |test| test.call(facts) }
+      end
+
+      # facts: Conditions::Facts as they have settled. Returns a Hash of field identifier to FieldDecision.
+      def decide(facts, seen = outcomes(facts))
+        decided = {}
+        @slots.each { |slot| decided[slot.field.id] = slot.decide(seen) }
+        decided
+      end
+
+      # Does any test look at what the form was like when it was opened?
+      def looks_back? = @looks_back
+
+      private
+
+      def build_slots(rules, baselines, fields)
+        placed = rules.to_h do |rule|
+          [rule, rule.contributions.select(&:gives_facet?).map { |each| Access::Speaker.new(each, each.gives, test_index(each.test)) }]
+        end.compare_by_identity
+        built = {}
+        @slots = fields.map { |field| built[field.id] || slot(field, baselines, placed, built) }
+      end
+
+      # built: the slots made so far, by field; those of the inputs of a computed field are made with it.
+      def slot(field, baselines, placed, built)
+        stages = Access::Stages.new(field, mode, Access::PrecedenceMethod[@policy.precedence_of(record_type, field)], @closeness, @policy.label(field.label))
+        entries = @policy.rules_on(field, record_type.id).flat_map { |rule| placed[rule] || [] }
+        rules, guardrails = entries.partition { |entry| !entry.source.guardrail? }
+        computable = field.typed_when_incomplete? ? test_index(complete(field)) : nil
+        states = (baselines[field.id] || []) + own_baseline(field)
+        built[field.id] = Slot.new(field, stages, states, rules, guardrails, computable: computable, sources: sources(field, baselines, placed, built))
+      end
+
+      # The condition under which a computed field can be worked out: that all its inputs are filled.
+      def complete(field)
+        inputs = record_type.formulas.step_of(field.id).inputs.map { |id| record_type.field(id) }
+        filled = inputs.map { |input| Conditions::Comparison.new("is_filled", Conditions::Operands::Entered.new(input)) }
+        filled.size == 1 ? filled.first : Conditions::All.new(filled)
+      end
+
+      # Slots of what a computed field is worked out from.
+      def sources(field, baselines, placed, built)
+        inputs = record_type.formulas.step_of(field.id)&.inputs || []
+        inputs.map { |id| built[id] || slot(record_type.field(id), baselines, placed, built) }
+      end
+
+      def own_baseline(field)
+        field.baseline ? [Access::Speaker.new(field, Access::State.from(field.baseline), nil)] : []
+      end
+
+      # Hash of field identifier to Array of Access::Speaker.
+      def baseline_entries(units_above)
+        @policy.baselines_of(record_type.id).each_with_object({}) do |baseline, found|
+          test = nil
+          unless baseline.units.intersect?(units_above)
+            next if baseline.categories.empty?
+
+            test = test_index(category_condition(baseline))
+          end
+          baseline.states.each { |id, state| (found[id] ||= []) << Access::Speaker.new(baseline, state, test) }
+        end
+      end
+
+      def category_condition(baseline)
+        field = record_type.field(record_type.category_field)
+        items = baseline.categories.map { |id| Conditions::Operands::Literal.new(id, field) }
+        Conditions::Comparison.new("one_of", Conditions::Operands::Entered.new(field), Conditions::Operands::Literals.new(items))
+      end
+
+      # Equal conditions are tested once, however many rules carry them.
+      def test_index(condition)
+        return nil if condition.nil?
+
+        @index_of[condition.identity] ||= begin
+          @conditions << condition
+          @conditions.size - 1
+        end
+      end
+
+      # What of the question, beside the record, can make a difference.
+      def circumstances
+        kinds = @conditions.flat_map(&:reads).map(&:first).uniq
+        { time: :at, user: :user_id, attribute: :user_id, network: :network, place: :place }.filter_map { |kind, question| question if kinds.include?(kind) }.uniq
+      end
+    end
+  end
+end

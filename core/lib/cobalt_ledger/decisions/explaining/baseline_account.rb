@@ -1,0 +1,66 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Decisions
+    # Stage 1 of the reasoning: which label and baselines a field starts from.
+    class BaselineAccount
+      def initialize(engine, question, slot, outcomes)
+        @engine = engine
+        @question = question
+        @slot = slot
+        @outcomes = outcomes
+      end
+
+      # result: Access::Result. Returns an Account::Stage.
+      def stage(result)
+        Account::Stage.new(:baseline, [label(result)] + baselines + [own].compact, result.baseline.level)
+      end
+
+      private
+
+      def label(result)
+        label = result.spoken.label
+        left = Access::Facets::ALL.select { |facet| result.spoken.baselines.all? { |each| each.state.facet(facet).nil? } }
+        taken = Access::Facets::ALL - left
+        because = taken.any? ? "its place is taken by a baseline#{" for #{Words.list(taken)}" if left.any?}" : nil
+        line(:label, label, "Label #{label.name}", label.start, standing(left.empty? ? :not_applicable : :applies, because), label.start)
+      end
+
+      def baselines
+        running = []
+        @engine.policy.baselines_of(@question.record_type.id).filter_map do |baseline|
+          state = baseline.states[@slot.field.id] or next
+          found = @slot.baselines.find { |candidate| candidate.source == baseline }
+          standing = standing_of(baseline, found)
+          running << state if standing.applies != :not_applicable
+          line(:baseline, baseline, "Baseline #{baseline.name}", state, standing, @slot.stages.baseline(running))
+        end
+      end
+
+      def standing_of(baseline, found)
+        scope = baseline.scope_words(@engine.policy, @engine.directory)
+        return standing(:not_applicable, "holds only #{scope}") if found.nil?
+        return standing(:applies, scope) if found.test.nil?
+
+        case @outcomes[found.test]
+        when true then standing(:applies, scope)
+        when false then standing(:not_applicable, "holds only #{scope}")
+        else standing(:in_doubt, "the record's category can't be read, so it counts where it is stricter")
+        end
+      end
+
+      def own
+        found = @slot.baselines.find { |candidate| candidate.source == @slot.field } or return nil
+        sure = @slot.sure(@slot.baselines, @outcomes).map(&:state)
+        doubtful = @slot.doubtful(@slot.baselines, @outcomes).map(&:state)
+        line(:field, @slot.field, "The field's own baseline", found.state, standing(:applies, nil), @slot.stages.baseline(sure, doubtful))
+      end
+
+      def standing(applies, because) = Account::Standing.new(applies: applies, because: because)
+
+      def line(kind, source, words, state, standing, balance)
+        Account::BaselineLine.new(giver: Access::Result::Giver.new(kind, source), words: words, state: state, standing: standing, balance: balance.level)
+      end
+    end
+  end
+end

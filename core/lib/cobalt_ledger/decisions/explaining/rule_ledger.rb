@@ -1,0 +1,90 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Decisions
+    # The lines of one stage of the reasoning in which rules speak, each with its verdict by facet and the balance
+    # that the access has come to once it has spoken.
+    class RuleLedger
+      # stage: :rules or :guardrails; before, after: Access::State on entering and leaving it.
+      def initialize(stage, slot, outcomes, before, after)
+        @stage = stage
+        @slot = slot
+        @outcomes = outcomes
+        @before = before
+        @after = after
+        @entries = stage == :rules ? slot.rules : slot.guardrails
+        @sure = []
+        @in_doubt = []
+        @balance = before
+      end
+
+      # facets: Hash of facet to Account::Verdict, nil where it does not apply; balance: level after it.
+      Line = Struct.new(:facets, :balance)
+
+      # rules: all contributions that speak of the field in this stage, in order. Returns an Array of Line.
+      def lines(rules)
+        by_rule = @entries.to_h { |entry| [entry.source, entry] }.compare_by_identity
+        rules.map { |rule| line(rule, by_rule[rule]) }
+      end
+
+      private
+
+      def line(rule, entry)
+        outcome = entry && (entry.test.nil? || @outcomes[entry.test])
+        return Line.new(nil, @balance.level).freeze if entry.nil? || outcome == false
+
+        (outcome ? @sure : @in_doubt) << rule
+        @balance = balance
+        Line.new(verdicts(rule, outcome ? :applies : :in_doubt).freeze, @balance.level).freeze
+      end
+
+      def balance
+        return @slot.stages.guard(@before, @sure + @in_doubt) if @stage == :guardrails
+
+        @slot.stages.rules(@before, @sure, @in_doubt)
+      end
+
+      def verdicts(rule, standing)
+        Access::Facets::ALL.each_with_object({}) do |facet, found|
+          value = rule.gives.facet(facet)
+          found[facet] = verdict(rule, facet, value, standing) unless value.nil?
+        end
+      end
+
+      def verdict(rule, facet, value, standing)
+        return Account::Verdict.new(value, :agrees) if @stage == :guardrails && @before.facet(facet) == value && !masks_differ?(rule, facet)
+        return Account::Verdict.new(value, :won) if prevails?(rule, facet, value)
+
+        winners = speaking.select { |other| other != rule && prevails?(other, facet, other.gives.facet(facet)) }
+        Account::Verdict.new(value, :overruled, winners, overruled_words(facet, winners, standing))
+      end
+
+      # The applying and doubtful rules of the stage.
+      def speaking
+        @speaking ||= @entries.select { |entry| entry.test.nil? || @outcomes[entry.test] != false }.map(&:source)
+      end
+
+      def prevails?(rule, facet, value)
+        value == @after.facet(facet) && (facet != :visibility || value != Access::Facets::MASKED || rule.gives.mask == @after.mask)
+      end
+
+      def masks_differ?(rule, facet)
+        facet == :visibility && rule.gives.visibility == Access::Facets::MASKED && rule.gives.mask != @before.mask
+      end
+
+      def overruled_words(facet, winners, standing)
+        return "guardrails can only tighten" if @stage == :guardrails && winners.empty?
+        return "can't be evaluated, and what loosens does not count" if winners.empty? && standing == :in_doubt
+        return "what holds without the rules in doubt is stricter" if winners.empty?
+
+        names = Words.list(winners.map(&:number))
+        masked = facet == :visibility && @after.visibility == Access::Facets::MASKED && winners.all? { |rule| rule.gives.visibility == Access::Facets::MASKED }
+        reason = if masked then "the mask that reveals less"
+                 elsif @stage == :guardrails || @slot.stages.precedence.monotone? then "#{Access::Facets.name(facet, @after.facet(facet))} is stricter"
+                 else @slot.stages.precedence.title
+                 end
+        "overruled by #{names}: #{reason}"
+      end
+    end
+  end
+end

@@ -1,0 +1,173 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Decisions
+    # Without a record: which states a field can really take under a plan, and when.
+    #
+    # The solver finds each combination of outcomes of a field's tests that can happen, with the record that shows it: so
+    # none is invented, and where something could not be decided, the answer says that it is not complete.
+    class Outcomes
+      # Combinations of outcomes at most, where conditions that have nothing in common are put together.
+      BUDGET = 5_000
+
+      # Tests at most that an example may leave open.
+      OPEN = 6
+
+      # decision: FieldDecision; example: Hash of the keys of Operand#reads to typed values; contested: true when rules
+      # that apply can give different values at this level.
+      Outcome = Struct.new(:decision, :example, :contested, keyword_init: true)
+
+      # base: Conditions::Facts with what is known whatever the record.
+      def initialize(plan, base)
+        @plan = plan
+        @base = base
+        @type = plan.record_type
+        @found = {}
+        @answers = {}
+      end
+
+      # Returns [Array of Outcome (one a level, most restrictive first), complete: true or false].
+      def of(field_id)
+        @answers[field_id] ||= search_field(field_id)
+      end
+
+      # When a field has a level, in words; nil when it has it always.
+      def condition(field_id, level, directory)
+        slot = @plan.slot_of(field_id)
+        combinations, = reachable(slot.tests)
+        feasible = combinations.keys
+        wanted = feasible.select { |vector| slot.decide(combinations[vector][0]).level == level }
+        Cover.new(feasible, wanted).words(slot.tests.map { |index| @plan.conditions[index].words(directory) })
+      end
+
+      # Was everything about a field decided?
+      def complete?(field_id) = reachable(@plan.slot_of(field_id).tests)[1]
+
+      # What can happen to a field's tests: Array of [outcomes by index of the plan's tests, example].
+      def combinations(field_id) = reachable(@plan.slot_of(field_id).tests).first.values
+
+      # What some of the plan's tests can come to together: a Conditions::Solver::Situations::Found. tests: their indices.
+      def together(tests) = tests.empty? ? Conditions::Solver::Situations::Found.new({ [] => {} }, true) : searched(tests.map { |index| @plan.conditions[index] })
+
+      # An outcome's example without the values that make no difference to it: those that could be anything.
+      def telling_example(field_id, outcome)
+        slot = @plan.slot_of(field_id)
+        return outcome.example if @plan.value_effects.bear_on?(slot.tests.map { |index| @plan.conditions[index] })
+
+        outcome.example.keys.reduce(outcome.example) do |example, key|
+          rest = example.except(key)
+          level_with(slot, rest) == outcome.decision.level && settled_without?(slot, rest, outcome.decision.level) ? rest : example
+        end
+      end
+
+      private
+
+      def search_field(field_id)
+        slot = @plan.slot_of(field_id)
+        combinations, complete = reachable(slot.tests)
+        by_level = {}
+        combinations.each_value do |outcomes, example|
+          decision = slot.decide(outcomes)
+          found = (by_level[decision.level] ||= Outcome.new(decision: decision, example: example, contested: false))
+          found.contested ||= decision.contested?
+        end
+        [by_level.values.sort_by { |outcome| Access::State::LEVELS.index(outcome.decision.level) }, complete]
+      end
+
+      def level_with(slot, example)
+        slot.decide(@plan.outcomes(facts(example))).level
+      end
+
+      # The facts an example stands for, once the rules have done to its values what they do.
+      def facts(example)
+        facts = plain(example)
+        return facts unless @plan.value_effects.writing?
+
+        held, screen = raw(example)
+        facts = facts.opened_as(Settling.new(@plan, facts.with_entered(facts.stored), held, {}, defaults_only: true).run.facts) if @plan.looks_back?
+        Settling.new(@plan, facts, screen, screen).run.facts
+      end
+
+      # The facts an example stands for where no rule writes.
+      def plain(example) = @base.assuming(example, @type.formulas, stored: @plan.mode != "create")
+
+      # What the record holds and what stands on the screen, before anything is computed.
+      def raw(example)
+        kept = example.select { |(kind, _), _| kind == :stored }.to_h { |(_, id), value| [id, value] }
+        screen = kept.merge(example.select { |(kind, _), _| kind == :entered }.to_h { |(_, id), value| [id, value] })
+        return [{}, screen] if @plan.mode == "create"
+
+        [kept.empty? ? screen : kept, screen]
+      end
+
+      # Does the level follow from a part of an example, whatever the rest is?
+      def settled_without?(slot, example, level)
+        partly = Conditions::Solver::Partly.new(@type, @base, @plan.mode, example)
+        seen = slot.tests.map { |index| @plan.conditions[index].compile.call(partly) }
+        open = seen.each_index.select { |place| seen[place].nil? }
+        return false if open.size > OPEN
+
+        [true, false].repeated_permutation(open.size).all? do |vector|
+          told = seen.dup
+          open.zip(vector) { |place, outcome| told[place] = outcome }
+          slot.decide(by_index(slot.tests, told)).level == level
+        end
+      end
+
+      # Outcomes of the tests that can happen together: [Hash of vector to [outcomes by index, example], complete].
+      # Fields that depend on the same tests share the search.
+      def reachable(tests)
+        @found[tests] ||= tests.empty? ? [{ [] => [[], {}] }, true] : placed(tests, searched(tests.map { |index| @plan.conditions[index] }))
+      end
+
+      def placed(tests, search)
+        [search.found.to_h { |vector, example| [vector, [by_index(tests, vector), example]] }, search.complete]
+      end
+
+      # A Conditions::Solver::Situations::Found; shared with other plans where nothing that rules write bears on the
+      # conditions.
+      def searched(conditions)
+        return search_written(conditions) if @plan.value_effects.bear_on?(conditions)
+
+        kind = %w[create edit].include?(@plan.mode) ? @plan.mode : "view"
+        @plan.possibilities.fetch(@type, kind, conditions, @base) { search_apart(conditions) }
+      end
+
+      # Conditions that have nothing in common are searched one by one.
+      def search_apart(conditions)
+        groups = conditions.size > 1 ? Independence.groups(conditions, @type) : []
+        return search(conditions) if groups.size < 2
+
+        Independence.combined(conditions.size, groups.map { |places| [places, searched(conditions.values_at(*places))] }, BUDGET)
+      end
+
+      def search(conditions, writing = nil)
+        Conditions::Solver::Situations.new(@type, @plan.mode, @base, writing: writing).of(conditions)
+      end
+
+      # What rules write is part of what is searched; where that can't be told, what would happen without it is tried.
+      def search_written(conditions)
+        found = search(conditions, Writers.new(@plan).bearing_on(conditions, ->(example) { facts(example) }))
+        found.complete ? found : tried(conditions, found)
+      rescue Conditions::Solver::Unknown
+        tried(conditions, Conditions::Solver::Situations::Found.new({}, false))
+      end
+
+      # Adds what happens on the records that show all that could be if nothing were written.
+      def tried(conditions, found)
+        behind, = @plan.value_effects.behind(conditions, @plan)
+        checks = conditions.map(&:compile)
+        search(behind).found.each_value do |example|
+          facts = facts(example)
+          found.found[checks.map { |check| check.call(facts) }] ||= example
+        end
+        found
+      end
+
+      # Outcomes placed where the plan's tests have their indices.
+      def by_index(tests, vector)
+        tests.zip(vector).each_with_object([]) { |(index, outcome), placed| placed[index] = outcome }
+      end
+    end
+  end
+end

@@ -1,0 +1,64 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Directory
+    # Whom a rule is for. Everyone is said outright, never what blank means. Immutable.
+    class Audience
+      # One role, group, department, unit or user, by kind and identifier.
+      Member = Struct.new(:kind, :id) do
+        def to_h = { kind.to_s => id }
+      end
+
+      KINDS = %i[user group role department unit].freeze
+
+      attr_reader :any, :except
+
+      # everyone: true when all are meant; any, except: Array of Member.
+      def initialize(everyone: false, any: [], except: [])
+        @everyone = everyone
+        @any = any.freeze
+        @except = except.freeze
+        freeze
+      end
+
+      # From the document form: {"everyone": true, "except": [...]} or {"any": [{"role": "courier"}], ...}.
+      def self.from(hash)
+        members = ->(list) { (list || []).map { |item| Member.new(item.keys.first.to_sym, item.values.first) } }
+        new(everyone: hash["everyone"] || false, any: members.call(hash["any"]), except: members.call(hash["except"]))
+      end
+
+      def everyone? = @everyone
+      def members = any + except
+
+      # Does it match somebody? principals: Directory::Principals.
+      def match?(principals)
+        return false if except.any? { |member| principals.include?(member.kind, member.id) }
+
+        everyone? || any.any? { |member| principals.include?(member.kind, member.id) }
+      end
+
+      # Why it does not match, in words; nil when it does.
+      def mismatch_words(principals, directory)
+        excepted = except.find { |member| principals.include?(member.kind, member.id) }
+        return "#{principals.title} is excepted as #{naming(excepted, directory)}" if excepted
+        return nil if match?(principals)
+
+        "#{principals.title} is not among #{Words.list(any.map { |member| naming(member, directory) })}"
+      end
+
+      def words(directory)
+        who = everyone? ? "everyone" : Words.list(any.map { |member| naming(member, directory) })
+        except.any? ? "#{who} except #{Words.list(except.map { |member| naming(member, directory) })}" : who
+      end
+
+      def to_h
+        hash = everyone? ? { "everyone" => true } : { "any" => any.map(&:to_h) }
+        except.any? ? hash.merge("except" => except.map(&:to_h)) : hash
+      end
+
+      private
+
+      def naming(member, directory) = directory.name_of(member.kind, member.id)
+    end
+  end
+end

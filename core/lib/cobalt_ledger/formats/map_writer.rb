@@ -1,0 +1,25 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Formats
+    # Writes an access map. One subclass a file in maps/, known by the name that is asked for.
+    class MapWriter
+      extend Registry
+
+      class << self
+        def registry_namespace = CobaltLedger::Formats::Maps
+
+        # map: Decisions::AccessMap. Returns a String.
+        def write(_map) = raise(NotImplementedError)
+
+        private
+
+        # All levels of a cell, joined by " or ". cell: Decisions::AccessMap::Cell.
+        def words(cell)
+          text = cell.levels.map { |level| Access::State::LEVEL_NAMES.fetch(level) }.join(" or ")
+          cell.complete ? text : "#{text} (perhaps more)"
+        end
+      end
+    end
+  end
+end

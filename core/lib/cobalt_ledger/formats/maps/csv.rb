@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+require "csv"
+
+module CobaltLedger
+  module Formats
+    module Maps
+      # An access map as CSV (RFC 4180: CRLF, quotes where needed), a line for each field.
+      class Csv < MapWriter
+        known_as "csv", order: 1
+
+        class << self
+          def write(map)
+            ::CSV.generate(row_sep: "\r\n") do |csv|
+              csv << ["Section", "Field", *map.columns.map(&:title)].map { |text| guard(text) }
+              map.rows.each do |id, cells|
+                field = map.record_type.field(id)
+                csv << [guard(map.record_type.section(field.section).name), guard(field.name), *cells.map { |cell| words(cell) }]
+              end
+            end
+          end
+
+          private
+
+          # A leading =, +, - or @ would be run as a formula by a spreadsheet.
+          def guard(text) = text.match?(/\A[=+\-@\t\r]/) ? "'#{text}" : text
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,66 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Rules
+    # The whole policy: record types, labels, baselines, rules and the precedence among rules. Immutable.
+    class Policy
+      # Two fields that no one person may edit both. record_type: identifier; fields: two identifiers; title: why.
+      Separation = Struct.new(:record_type, :fields, :title, keyword_init: true)
+
+      # An automation or a program that has to write some fields. user: the directory user it acts as; channel: String.
+      Writer = Struct.new(:record_type, :fields, :title, :user, :channel, keyword_init: true)
+
+      attr_reader :name, :precedence, :labels, :record_types, :baselines, :rules, :places, :zone, :separations, :writers
+
+      # labels: Array of Catalogue::Label; record_types: Array of Catalogue::RecordType;
+      # baselines: Array of Catalogue::Baseline; rules: Array of Rules::Rule; precedence: name of a method;
+      # places: Array of Catalogue::Option; zone: TZInfo::Timezone in which days are counted;
+      # separations: Array of Separation; writers: Array of Writer.
+      def initialize(name:, precedence:, labels:, record_types:, baselines:, rules:, places: [], zone: TZInfo::Timezone.get("Etc/UTC"),
+                     separations: [], writers: [])
+        @name = name
+        @precedence = precedence
+        @labels = labels.to_h { |label| [label.id, label] }.freeze
+        @record_types = record_types.to_h { |type| [type.id, type] }.freeze
+        @baselines = baselines.freeze
+        @places = places.freeze
+        @zone = zone
+        @separations = separations.freeze
+        @writers = writers.freeze
+        @rules = rules.sort_by { |rule| [rule.guardrail? ? 1 : 0, rule.rank, rule.id] }.freeze
+        @rules_by_type = @rules.group_by(&:record_type).freeze
+        @rules_by_field = index_by_field.freeze
+        freeze
+      end
+
+      # Rules of one record type that speak of a field, in the same order as rules_of.
+      def rules_on(field, record_type_id) = @rules_by_field.fetch([record_type_id, field.id], [])
+
+      # Name of the precedence method for a field: its own, its record type's, or the policy's.
+      def precedence_of(record_type, field) = field.precedence || record_type.precedence || precedence
+
+      # Does any field of a record type go by how closely an audience matches?
+      def by_closeness?(record_type)
+        record_type.fields.any? { |field| Access::PrecedenceMethod[precedence_of(record_type, field)].by_closeness? }
+      end
+
+      def record_type(id) = record_types[id]
+      def label(id) = labels[id]
+
+      # Rules of one record type: ordinary ones by rank, then guardrails by rank.
+      def rules_of(record_type_id) = @rules_by_type.fetch(record_type_id, [])
+
+      def baselines_of(record_type_id) = baselines.select { |baseline| baseline.record_type == record_type_id }
+
+      private
+
+      def index_by_field
+        @rules.each_with_object({}) do |rule, found|
+          type = record_types[rule.record_type]
+          fields = rule.section_ids.empty? ? rule.field_ids.uniq : type.fields.select { |field| rule.targets?(field) }.map(&:id)
+          fields.each { |id| (found[[rule.record_type, id]] ||= []) << rule }
+        end
+      end
+    end
+  end
+end
