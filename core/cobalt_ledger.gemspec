@@ -7,7 +7,7 @@ Gem::Specification.new do |spec|
   spec.authors = ["The Cobalt Ledger maintainers"]
   spec.license = "MIT"
   spec.required_ruby_version = ">= 3.1"
-  spec.files = Dir["lib/**/*", "schema/*"]
+  spec.files = Dir["lib/**/*", "schema/**/*"]
   spec.require_paths = ["lib"]
 
   spec.add_dependency "dentaku", "~> 3.5"

@@ -12,12 +12,21 @@ module Server
           rules = state.policy.rules.group_by(&:record_type).transform_values(&:size)
           types = state.document["record_types"].map do |type|
             type.merge("plural" => state.policy.record_type(type["id"]).plural,
-                       "fields" => type["fields"].map { |field| field.merge("sample" => state.policy.record_type(type["id"]).field(field["id"]).then { |each| each.kind.sample(each) }) },
+                       "fields" => type["fields"].map { |field| field.merge("about" => about_field(state.policy.record_type(type["id"]).field(field["id"]))) },
                        "etag" => PolicyEditor.etag(type), "records" => counts[type["id"]] || 0, "rules" => rules[type["id"]] || 0)
           end
           json("record_types" => types, "labels" => state.document["labels"], "baselines" => state.document["baselines"] || [],
                "precedence" => state.policy.precedence, "vocabulary" => Vocabulary.to_h(state))
         end
+
+        # What follows from a field's kind, for those who write rules.
+        app.helpers do
+          def about_field(field)
+            { "sample" => field.kind.sample(field), "family" => field.family.to_s,
+              "given" => field.computed? ? "computed" : (field.numbered? && "numbered") || nil }.compact
+          end
+        end
+
         app.put "/api/record-types/:id" do
           allow!(:edit)
           raise CobaltLedger::BadInput.at("/record_type/id", "a record type keeps its identifier") unless sent["record_type"]["id"] == params["id"]

@@ -9,7 +9,7 @@ module Server
 
       # One account is worked out at a time, and its parts are remembered.
       IMPACT = Mutex.new
-      PARTS = Memory.new(100)
+      PARTS = CobaltLedger::Memory.new(100)
 
       def self.registered(app)
         app.helpers Help

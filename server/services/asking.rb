@@ -26,7 +26,7 @@ module Server
     # What would have to be true, and what stands in the way: {"answer" => "yes" | "no" | "undecided",
     # "ways" => [{"level", "when", "example"}], "hindrances" => the same with "by" => [{"words", "rule"}]}.
     def what_for
-      @search = @state.engine.possible(@question)
+      @search = @state.engine.feasible(@question)
       outcomes, complete = @search.of(@field.id)
       open, shut = outcomes.partition { |outcome| outcome.decision.open? }
       { "answer" => answer(open, complete), "who" => @question.principals.title, "field" => @field.name,
@@ -37,7 +37,7 @@ module Server
 
     # [what it is told as, the full question that shows it]
     def way(outcome)
-      example = CobaltLedger::Decisions::Example.new(@question, @search.telling_example(@field.id, outcome))
+      example = CobaltLedger::Decisions::ExampleQuestion.new(@question, @search.telling_example(@field.id, outcome))
       level = outcome.decision.level
       [{ "level" => level, "when" => @search.condition(@field.id, level, @state.directory), "example" => example.lines(@state.directory) }.compact, example.question]
     end
@@ -57,7 +57,7 @@ module Server
       asked = @question.with(principals: principals, form: :own)
       @known ||= {}
       key = [@state.engine.class_of(@question.record_type, principals), by_person? ? principals : nil]
-      @known[key] ||= @fixed ? [@state.engine.decide(asked)[@field.id].level] : @state.engine.possible(asked).of(@field.id).first.map { |outcome| outcome.decision.level }
+      @known[key] ||= @fixed ? [@state.engine.decide(asked)[@field.id].level] : @state.engine.feasible(asked).of(@field.id).first.map { |outcome| outcome.decision.level }
     end
 
     # Do conditions ask who exactly the person is?

@@ -13,7 +13,7 @@ module Server
     # Lists of the document whose items belong to a record type.
     LISTS = %w[rules baselines separations writers].freeze
 
-    @items = {}.compare_by_identity
+    @items = CobaltLedger::Memory.new(REMEMBERED, by_identity: true)
 
     class << self
       # Hash of record type to digest. state: PolicyStore::State.
@@ -24,8 +24,7 @@ module Server
       # The digest of one item of a document. An edit leaves all other items the very objects they are, so that only
       # what is new has to be written out.
       def of_item(item)
-        @items = {}.compare_by_identity if @items.size >= REMEMBERED
-        @items[item] ||= CobaltLedger::CanonicalJson.digest(item).to_s
+        @items.fetch(item) { CobaltLedger::CanonicalJson.digest(item).to_s }
       end
     end
 

@@ -4,7 +4,7 @@ module Server
   # What of the findings is asked for: parameters of a request, checked. Parts that are left out stay open.
   class FindingsQuestion
     # Names of the parameters.
-    PARAMETERS = %w[record_type mode channel unit audiences detector accepted].freeze
+    PARAMETERS = %w[record_type mode channel unit audiences detector between accepted].freeze
 
     # state: PolicyStore::State; params: Hash of String.
     def initialize(state, params)
@@ -27,6 +27,9 @@ module Server
 
     # The one detector asked about, nil for all. Raises CobaltLedger::BadInput.
     def detector = part("detector", "kind of finding", CobaltLedger::Audit::Detector.names)
+
+    # Whether only those are wanted that are between rules which meet.
+    def between? = @params["between"] == "yes"
 
     # Whether those are wanted that somebody has accepted.
     def accepted? = @params["accepted"] == "yes"

@@ -71,6 +71,7 @@ module Server
     def listed(standing)
       wanted = @question.detector
       shown = wanted ? standing.select { |finding| finding["detector"] == wanted } : standing
+      shown = shown.select { |finding| between?(finding) } if @question.between?
       { "kinds" => kinds(standing), "groups" => groups(shown), "rules" => rules_of(shown) }
     end
 
@@ -109,9 +110,12 @@ module Server
 
     # Numbers and titles of the rules that disagree, for the picture.
     def rules_of(found)
-      named = found.select { |finding| finding["detector"] == "disagreement" }.flat_map { |finding| finding["rules"] }.to_set
+      named = found.select { |finding| between?(finding) }.flat_map { |finding| finding["rules"] }.to_set
       @state.policy.rules.select { |rule| named.include?(rule.id) }.then { |rules| CobaltLedger::Formats::RuleCard.all(rules) }
     end
+
+    # Is it about rules that meet?
+    def between?(finding) = CobaltLedger::Audit::Detector[finding["detector"]].together?
 
     def rules_by_id = @rules_by_id ||= @state.policy.rules.to_h { |each| [each.id, each] }
 

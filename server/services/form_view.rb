@@ -46,9 +46,9 @@ module Server
     def field_view(field)
       decided = @decision[field.id]
       # A hidden field is absent, not merely unseen.
-      return @ghosts ? { "id" => field.id, "name" => field.name, "kind" => field.kind_name, "level" => "hidden" } : nil if decided.hidden?
+      return @ghosts ? { "id" => field.id, "name" => field.name, "input" => field.kind.input, "level" => "hidden" } : nil if decided.hidden?
 
-      { "id" => field.id, "name" => field.name, "kind" => field.kind_name, "level" => decided.level, "required" => decided.required?,
+      { "id" => field.id, "name" => field.name, "input" => field.kind.input, "level" => decided.level, "required" => decided.required?,
         "help" => field.help, "options" => decided.open? ? options(field) : nil, "value" => decided.disclose(@decision.values[field.id]).first,
         "words" => words(field, decided), "mask_words" => decided.masked? ? decided.state.mask.words : nil,
         "refers_to" => field.refers_to, "made_up" => @made_up.include?(field.id) || nil }.merge(decided.masked? ? {} : about_value(field)).compact
@@ -73,7 +73,7 @@ module Server
 
     # Blank inputs are named only where the person may see that they are blank.
     def blank_because(field)
-      return nil unless field.kind_name == "computed"
+      return nil unless field.computed?
 
       blank = @type.formulas.blank(field.id, @decision.values) or return nil
       seen = blank.inputs.all? { |id| !@decision[id].hidden? && !@decision[id].masked? }

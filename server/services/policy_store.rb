@@ -22,7 +22,7 @@ module Server
 
     def initialize
       @states = {}
-      @memory = Memory.new(400)
+      @memory = CobaltLedger::Memory.new(400)
       @lock = Monitor.new
     end
 

@@ -24,6 +24,8 @@ module Server
     private
 
     def edit(name)
+      known = CobaltLedger::Access::PrecedenceMethod.names
+      missing("/precedence", "must be one of #{known.join(', ')}") unless name.nil? || known.include?(name)
       missing("/precedence", "the policy always has a method") if name.nil? && @type.nil?
       return CobaltLedger::Changes::Edit.new(kind: "setting", id: "precedence", before: @document["precedence"], after: name) unless @type
 

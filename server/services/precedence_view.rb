@@ -6,6 +6,9 @@ module Server
     METHODS = CobaltLedger::Access::PrecedenceMethod
     FACETS = CobaltLedger::Access::Facets
 
+    # Names of the detectors that a switch can make come out otherwise.
+    DETECTORS = -> { CobaltLedger::Audit::Detector.members.select { |_, detector| detector.by_precedence? }.keys }
+
     # A contribution with nothing but a place and a value.
     Given = Struct.new(:rule, :gives, :place)
 
@@ -57,7 +60,7 @@ module Server
     # Findings of the record type that come, go, or are settled otherwise.
     def findings(after, type)
       before, now = [@state, after].map do |state|
-        run = CobaltLedger::Audit::Run.new(state.engine, state.document["rules"], at: Time.now, detectors: %w[disagreement never_wins no_effect required_out_of_reach])
+        run = CobaltLedger::Audit::Run.new(state.engine, state.document["rules"], at: Time.now, detectors: DETECTORS.call)
         run.findings(types: [state.policy.record_type(type)]).to_h { |finding| [finding.identity, finding] }
       end
       settled = now.slice(*before.keys).reject { |id, finding| finding.winner == before[id].winner }

@@ -41,8 +41,7 @@ module Server
       return id if id && state.directory.find(:unit, id)
       raise CobaltLedger::BadInput.at("/unit", "there is no unit “#{id}”") if id
 
-      parents = state.directory.units.flat_map(&:above)
-      state.directory.units.find { |unit| !parents.include?(unit.id) }&.id || "none"
+      state.directory.leaf_units.first
     end
 
     # "role:courier" -> Principals. Kinds: user, role, group, department, unit; "everyone" for anybody.

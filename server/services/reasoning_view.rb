@@ -23,14 +23,14 @@ module Server
     private
 
     def possible
-      search = @state.engine.possible(@question)
+      search = @state.engine.feasible(@question)
       found, complete = search.of(@field.id)
       [found.map { |each| replay(search.telling_example(@field.id, each)).merge({ "when" => search.condition(@field.id, each.decision.level, @state.directory) }.compact) }, complete]
     end
 
     # The example goes through the ordinary decision once more, so that what is shown is what would happen.
     def replay(found)
-      example = CobaltLedger::Decisions::Example.new(@question, found)
+      example = CobaltLedger::Decisions::ExampleQuestion.new(@question, found)
       decided(example.question, example.lines(@state.directory))
     end
 

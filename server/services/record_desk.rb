@@ -40,7 +40,7 @@ module Server
 
       record = number && find(type, number)
       CobaltLedger::Decisions::Values.check_known!(type, entered, "entered")
-      form = CobaltLedger::Decisions::LiveForm.new(@state.engine, question(type, record, mode, unit).with(entered: entered))
+      form = CobaltLedger::Decisions::TypedForm.new(@state.engine, question(type, record, mode, unit).with(entered: entered))
       [record, form.decision, SaveForecast.new(form)]
     end
 
@@ -90,7 +90,7 @@ module Server
 
     def insert(type, unit, values, by)
       number = NumberGiver.next(type)
-      numbered = type.fields.find { |field| field.kind_name == "auto_number" }
+      numbered = type.fields.find { |field| field.numbered? }
       record = Record.new(record_type: type.id, number: number, unit: unit, changed_by: by)
       record.values = numbered ? values.merge(numbered.id => number) : values
       record.tap(&:save!)

@@ -93,7 +93,7 @@ module Server
 
     def columns(rows)
       @type.list_fields.select { |id| rows.empty? || rows.any? { |row| row.words.key?(id) } }
-           .map { |id| { "id" => id, "name" => @type.field(id).name, "kind" => @type.field(id).kind_name } }
+           .map { |id| { "id" => id, "name" => @type.field(id).name, "figures" => @type.field(id).family == :number } }
     end
 
     # Blanks come last either way.

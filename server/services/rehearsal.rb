@@ -44,7 +44,7 @@ module Server
     # As on the real form, what is typed counts where it could be typed. Before anything was typed, one person's form is the
     # same whatever was typed since.
     def live(question)
-      form = CobaltLedger::Decisions::LiveForm.new(@state.engine, question, start: (@starts ||= {})[question.principals])
+      form = CobaltLedger::Decisions::TypedForm.new(@state.engine, question, start: (@starts ||= {})[question.principals])
       @starts[question.principals] = form.start
       form
     end

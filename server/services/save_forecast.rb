@@ -4,7 +4,7 @@ module Server
   # What a save of a form would do to what was typed and to what is stored, told before it is made: what of the typing
   # will not be stored, and what is cleared.
   class SaveForecast
-    # form: CobaltLedger::Decisions::LiveForm.
+    # form: CobaltLedger::Decisions::TypedForm.
     def initialize(form)
       @start = form.start
       @typing = form.typing

@@ -26,9 +26,9 @@ module Server
     def of(record, type)
       stored = record.values
       shown = shown(record, stored)
-      values, made_up = type.fields.reject { |field| field.kind_name == "computed" && !field.typed_when_incomplete? }.each_with_object([{}, []]) do |field, (found, invented)|
+      values, made_up = type.fields.reject { |field| field.computed? && !field.typed_when_incomplete? }.each_with_object([{}, []]) do |field, (found, invented)|
         id = field.id
-        next found[id] = stored[id] if field.kind_name == "auto_number" || shown[id] == :shown
+        next found[id] = stored[id] if field.numbered? || shown[id] == :shown
         next if shown[id] == :masked && stored[id].nil?
 
         found[id] = made_up(field)

@@ -38,7 +38,8 @@ module Server
 
     def masks
       CobaltLedger::Masks::Mask.members.map do |name, mask|
-        { "name" => name, "parameters" => mask.parameters, "families" => mask.families&.map(&:to_s) }.compact
+        { "name" => name, "title" => mask.title, "families" => mask.families&.map(&:to_s),
+          "parameters" => mask.parameters.map { |parameter, each| { "name" => parameter, "title" => each.title, "start" => each.start, "schema" => each.schema } } }.compact
       end
     end
   end

@@ -10,7 +10,7 @@ RSpec.describe "Looking as somebody else" do
 
   it "shows the form of any person, with hidden fields as ghosts and no value behind them" do
     fields = rehearse
-    expect(fields["unit_value"]).to eq("id" => "unit_value", "name" => "Unit value", "kind" => "money", "level" => "hidden")
+    expect(fields["unit_value"]).to eq("id" => "unit_value", "name" => "Unit value", "input" => "number", "level" => "hidden")
     expect(fields["borrower"]).to include("level" => "required", "value" => "Fenwick Hall Gallery")
     expect(rehearse(as: "user:ilka.fenn")["borrower_contact"]).to include("level" => "masked", "value" => "m•••• u••••", "words" => "m•••• u••••", "made_up" => true)
     expect(last_response.body).not_to include("Ilse Marrow")

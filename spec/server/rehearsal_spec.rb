@@ -75,7 +75,7 @@ RSpec.describe "Rehearsal through the API" do
   it "previews and keeps a record type, and refuses what is wrong or out of date" do
     call(:get, "/api/catalogue?state=pending")
     type = answer["record_types"].find { |each| each["id"] == "study-visit" }
-    document = type.except("etag", "records", "rules", "plural").merge("fields" => type["fields"].map { |each| each.except("sample") })
+    document = type.except("etag", "records", "rules", "plural").merge("fields" => type["fields"].map { |each| each.except("about") })
     short = document.merge("forms" => document["forms"].map { |form| form.merge("sections" => form["sections"].first(1)) })
     call(:post, "/api/record-types/preview", { record_type: short, question: { as: "user:cleo.marchetti", record_type: "study-visit" } })
     expect(answer["form"]["sections"].map { |section| section["id"] }).to eq(["request"])

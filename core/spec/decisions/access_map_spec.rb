@@ -19,18 +19,18 @@ RSpec.describe CobaltLedger::Decisions::AccessMap do
   end
 
   it "gives every outcome that can happen, each with a record that shows it" do
-    outcomes, complete = depending.possible(asked(depending)).of("notes")
+    outcomes, complete = depending.feasible(asked(depending)).of("notes")
     expect(complete).to be(true)
     expect(outcomes.map { |outcome| outcome.decision.level }).to eq(%w[read_only editable])
     outcomes.each do |outcome|
-      replayed = CobaltLedger::Decisions::Example.new(asked(depending), outcome.example).question
+      replayed = CobaltLedger::Decisions::ExampleQuestion.new(asked(depending), outcome.example).question
       expect(depending.decide(replayed)["notes"].level).to eq(outcome.decision.level)
     end
   end
 
   it "tells of an example only what makes the difference" do
     both = engine(rule("notes", "lock", when: compare("stage", "equal", "signed")), rule("notes", "require", when: compare("total", "at_least", 100)))
-    possible = both.possible(asked(both))
+    possible = both.feasible(asked(both))
     told = possible.of("notes").first.to_h { |outcome| [outcome.decision.level, possible.telling_example("notes", outcome)] }
     expect(told["read_only"]).to eq([:entered, "stage"] => "signed")
     expect(told["required"].keys.map(&:last)).to contain_exactly("stage", "count", "value")
@@ -65,7 +65,7 @@ RSpec.describe CobaltLedger::Decisions::AccessMap do
   it "says when a field has each level, as simply as can be" do
     both = engine(rule("notes", "lock", when: compare("stage", "equal", "signed")), rule("notes", "require", when: { "all" => [compare("stage", "equal", "signed"), compare("count", "greater", 4)] }),
                   rule("contact", "show", when: compare("count", "greater", 4)))
-    possible = both.possible(asked(both))
+    possible = both.feasible(asked(both))
     expect(%w[read_only editable].map { |level| possible.condition("notes", level, directory) }).to eq(["Stage is Signed", "not (Stage is Signed)"])
     expect(possible.condition("contact", "editable", directory)).to eq("Count is more than 4")
     expect(possible.condition("location", "hidden", directory)).to be_nil

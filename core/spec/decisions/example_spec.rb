@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-RSpec.describe CobaltLedger::Decisions::Example do
+RSpec.describe CobaltLedger::Decisions::ExampleQuestion do
   it "says each thing that was assumed as a person would" do
     type = policy(fields: loan_fields + [field("object", "record_reference", refers_to: "loan")]).record_type("loan")
     asked = CobaltLedger::Decisions::Question.new(principals: directory.principals_of("asha"), record_type: type, unit: "kiln", mode: "edit")

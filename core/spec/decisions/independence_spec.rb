@@ -15,13 +15,13 @@ RSpec.describe CobaltLedger::Decisions::Independence do
   end
 
   it "decides every combination of as many conditions as there can be" do
-    outcomes, complete = engine_of(10).then { |made| made.possible(asked(made)).of("notes") }
+    outcomes, complete = engine_of(10).then { |made| made.feasible(asked(made)).of("notes") }
     expect([outcomes.map { |outcome| outcome.decision.level }, complete]).to eq([%w[hidden read_only editable], true])
   end
 
   it "says so where there are more than can be put together" do
     made = engine_of(14)
-    expect(made.possible(asked(made)).of("notes").last).to be(false)
+    expect(made.feasible(asked(made)).of("notes").last).to be(false)
   end
 
   it "keeps together what a field, a formula or what was stored ties together" do
@@ -33,24 +33,24 @@ RSpec.describe CobaltLedger::Decisions::Independence do
     }
     tied.each do |what, (one, other)|
       made = engine(rule("contact", "hide", when: { "all" => [one, other] }), rule("notes", "hide", when: one), rule("notes", "lock", when: other), fields: loan_fields + [field("spare", "integer")])
-      both = made.possible(asked(made)).combinations("notes").map { |outcomes, _| outcomes }
+      both = made.feasible(asked(made)).combinations("notes").map { |outcomes, _| outcomes }
       tests = made.plan_for(asked(made)).slot_of("notes").tests
       expect(both.map { |outcomes| outcomes.values_at(*tests) }).not_to include([true, true]), what
-      expect(made.possible(asked(made)).of("contact").first.map { |outcome| outcome.decision.level }).not_to include("hidden"), what
+      expect(made.feasible(asked(made)).of("contact").first.map { |outcome| outcome.decision.level }).not_to include("hidden"), what
     end
   end
 
   it "gives each person the answers for that person, though the searches are shared" do
     own = { "compare" => "equal", "left" => { "attribute" => "clearance" }, "right" => { "value" => "high" } }
     made = engine(rule("notes", "hide", when: own), rule("notes", "lock", when: compare("count", "greater", 4)))
-    levels = %w[zora asha].to_h { |user| [user, made.possible(asked(made, user: user)).of("notes").first.map { |outcome| outcome.decision.level }] }
+    levels = %w[zora asha].to_h { |user| [user, made.feasible(asked(made, user: user)).of("notes").first.map { |outcome| outcome.decision.level }] }
     expect(levels).to eq("zora" => %w[hidden], "asha" => %w[read_only editable])
   end
 
   it "tells what a rule writes from what somebody chose" do
     written = { "effect" => "set", "to" => { "value" => 9 } }
     made = engine(rule("count", written), rule("notes", "hide", when: compare("count", "equal", 9)))
-    expect(made.possible(asked(made)).of("notes").first.map { |outcome| outcome.decision.level }).to eq(%w[hidden])
-    expect(made.possible(asked(made, mode: "view")).of("notes").first.map { |outcome| outcome.decision.level }).to eq(%w[hidden read_only])
+    expect(made.feasible(asked(made)).of("notes").first.map { |outcome| outcome.decision.level }).to eq(%w[hidden])
+    expect(made.feasible(asked(made, mode: "view")).of("notes").first.map { |outcome| outcome.decision.level }).to eq(%w[hidden read_only])
   end
 end

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 # How often the same form is decided while somebody types.
-RSpec.describe CobaltLedger::Decisions::LiveForm do
+RSpec.describe CobaltLedger::Decisions::TypedForm do
   let(:counting) do
     Class.new(SimpleDelegator) do
       def asked = @asked ||= []

@@ -4,21 +4,19 @@ import { PersonInput } from "./PersonInput";
 
 type Props = { field: FormField; value: FieldValue | undefined; onEnter: (value: FieldValue) => void; peopleFrom: string; placeholder?: string };
 
-/** The box a value is typed into, by the field's kind. Blank is null. */
+/** The box a value is typed into. Blank is null. */
 export function FieldInput({ field, value, onEnter, peopleFrom, placeholder }: Props) {
   const label = { "aria-labelledby": `label-${field.id}`, "aria-required": field.required || undefined };
   const text = value === undefined || value === null ? "" : String(value);
   const typed = (raw: string) => onEnter(raw === "" ? null : raw);
-  switch (field.kind) {
-    case "long_text":
+  switch (field.input) {
+    case "lines":
       return <Input.TextArea {...label} autoSize={{ minRows: 1, maxRows: 8 }} value={text} placeholder={placeholder} onChange={(event) => typed(event.target.value)} />;
-    case "integer":
-    case "decimal":
-    case "money":
+    case "number":
       return <Input {...label} inputMode="decimal" value={text} placeholder={placeholder} style={{ maxWidth: 200 }} onChange={(event) => typed(event.target.value)} />;
     case "date":
       return <Input {...label} type="date" value={text} style={{ maxWidth: 170 }} onChange={(event) => typed(event.target.value)} />;
-    case "date_time":
+    case "moment":
       return <Input {...label} type="datetime-local" value={text.slice(0, 16)} style={{ maxWidth: 220 }} onChange={(event) => typed(event.target.value ? withOffset(event.target.value) : "")} />;
     case "yes_no":
       return <Select {...label} allowClear value={value === true ? "yes" : value === false ? "no" : undefined} style={{ maxWidth: 120 }} placeholder="not answered" options={[{ value: "yes", label: "yes" }, { value: "no", label: "no" }]}

@@ -89,8 +89,8 @@ module CobaltLedger
       end
 
       def lock_reason(state, computed)
-        return "computed by its formula, so it is locked" if @field.kind_name == "computed" && computed
-        return "numbered by the system, so it is locked" if @field.never_typed? && @field.kind_name != "computed"
+        return "computed by its formula, so it is locked" if @field.computed? && computed
+        return "numbered by the system, so it is locked" if @field.numbered?
         return "nothing is edited in #{@mode} mode" if %w[view list].include?(@mode)
         return "hidden locks" if state.visibility == Facets::HIDDEN
 

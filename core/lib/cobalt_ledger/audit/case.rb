@@ -8,9 +8,10 @@ module CobaltLedger
       attr_reader :field, :question, :plan, :crowd
 
       # question: Decisions::Question that leaves the record open; plan: Decisions::Plan of the field alone;
-      # users: lambda that counts the people it stands for.
-      # crowd: set of them, of Directory::Crowds, or nil for one alone.
-      def initialize(field, question, plan, base, users, crowd = nil)
+      # feasible: lambda that gives the Decisions::Feasibility of the plan; base: Conditions::Facts of the question;
+      # users: lambda that counts the people it stands for; crowd: set of them, of Directory::Crowds, or nil for one alone.
+      def initialize(field, question, plan, feasible, base, users, crowd = nil)
+        @feasible = feasible
         @crowd = crowd
         @field = field
         @question = question
@@ -26,13 +27,13 @@ module CobaltLedger
       def reached?(rule) = (slot.rules + slot.guardrails).any? { |entry| entry.source.rule.equal?(rule) }
 
       # What can happen: Array of [outcomes by index of the plan's tests, example].
-      def situations = @situations ||= plan.possible(@base).combinations(field.id)
+      def situations = @situations ||= @feasible.call.combinations(field.id)
 
       # Was it looked at, and not everything decided?
       def undecided? = (!@situations.nil? || !@complete.nil?) && !complete?
 
       # Was everything decided?
-      def complete? = @complete.nil? ? @complete = plan.possible(@base).complete?(field.id) : @complete
+      def complete? = @complete.nil? ? @complete = @feasible.call.complete?(field.id) : @complete
 
       # Contributions of ordinary rules that apply in a situation.
       def applying(outcomes) = slot.sure(slot.rules, outcomes).map(&:source)
@@ -40,10 +41,10 @@ module CobaltLedger
       # Contributions of guardrails that apply.
       def guarding(outcomes) = slot.sure(slot.guardrails, outcomes).map(&:source)
 
-      # The Stages::Result in a situation, worked out once.
+      # The Access::Result in a situation, worked out once.
       def result(outcomes) = (@results ||= {}.compare_by_identity)[outcomes] ||= slot.result(outcomes)
 
-      # The Stages::Result without one rule.
+      # The Access::Result without one rule.
       def result_without(outcomes, rule) = slot.result(outcomes, except: rule)
 
       # The FieldDecision for the record an example assumes.
@@ -52,7 +53,7 @@ module CobaltLedger
       end
 
       # The same case about a concrete record: Decisions::Question.
-      def question_of(example) = Decisions::Example.new(question, example).question
+      def question_of(example) = Decisions::ExampleQuestion.new(question, example).question
     end
   end
 end

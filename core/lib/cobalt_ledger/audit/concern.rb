@@ -5,9 +5,6 @@ module CobaltLedger
     # Tells which findings a question is about: in which modes, channels and units, and for whom, their rules can meet.
     # A part of the question that is left open concerns all.
     class Concern
-      # Detectors whose rules must all be there together; of the others, one is enough.
-      TOGETHER = %w[disagreement].freeze
-
       # mode, channel, unit: String or nil; audiences: Array of Directory::Audience::Member, empty for anyone.
       def initialize(policy, directory, mode: nil, channel: nil, unit: nil, audiences: [])
         @policy = policy
@@ -25,7 +22,7 @@ module CobaltLedger
         return true if found.empty?
 
         reaching = found.select { |rule| reached?(rule) }
-        return false if TOGETHER.include?(detector) ? reaching.size < found.size : reaching.empty?
+        return false if Detector[detector].together? ? reaching.size < found.size : reaching.empty?
 
         @people.nil? || people?(detector, reaching)
       end
@@ -51,7 +48,7 @@ module CobaltLedger
         crowds = rules.map { |rule| @directory.crowds.of(rule.audience) }
         return true if crowds.all?(&:zero?)
 
-        TOGETHER.include?(detector) ? crowds.reduce(@people, :&).positive? : crowds.any? { |crowd| crowd.anybits?(@people) }
+        Detector[detector].together? ? crowds.reduce(@people, :&).positive? : crowds.any? { |crowd| crowd.anybits?(@people) }
       end
     end
   end

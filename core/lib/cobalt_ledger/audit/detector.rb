@@ -18,12 +18,19 @@ module CobaltLedger
         # severity: one of SEVERITIES; group: a key of GROUPS; meaning: one sentence.
         attr_reader :title, :severity, :group, :meaning
 
-        def describes(title, severity:, group:, meaning:)
+        # together: true where a finding is about rules that have to meet, for one person at once; of others, one of the
+        # rules is enough. by_precedence: true where it can come out otherwise under another method of precedence.
+        def describes(title, severity:, group:, meaning:, together: false, by_precedence: false)
           @title = title
           @severity = severity
           @group = group
           @meaning = meaning
+          @together = together
+          @by_precedence = by_precedence
         end
+
+        def together? = @together
+        def by_precedence? = @by_precedence
       end
 
       # survey: Survey of one record type.

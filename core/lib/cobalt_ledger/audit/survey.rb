@@ -23,7 +23,8 @@ module CobaltLedger
         @beside = {}
         @rules_on = {}
         @bearing_on = {}
-        @matching = {}.compare_by_identity
+        @people = PeopleKinds.new(directory, policy.by_closeness?(record_type))
+        @contexts = Contexts.new(policy, record_type, directory)
         @plans = {}
         @speaking_of = {}
       end
@@ -82,12 +83,12 @@ module CobaltLedger
         rules = bearing_on(kase.field)
         unit = kase.question.unit
         above = directory.with_above(:unit, unit)
-        form = forms(rules).first && kase.question.form_id
+        form = @contexts.forms(rules).first && kase.question.form_id
         mask = mask_of(rules, kase.question.principals, above, mode, channel, form)
         return nil unless rules.each_with_index.any? { |rule, index| speaks_of_sight?(rule) && (mask[index] == 1) != kase.reached?(rule) }
 
         user = directory.find(:user, kase.question.principals.user_id)
-        @beside[[kase.field.id, mask, unit, mode, channel, closeness? ? user.id : nil]] ||= build_case(kase.field, rules, mask, nil, [unit, above, mode, channel, form, nil], user)
+        @beside[[kase.field.id, mask, unit, mode, channel, @people.closeness? ? user.id : nil]] ||= build_case(kase.field, rules, mask, nil, [unit, above, mode, channel, form, nil], user)
       end
 
       # The decisions for some fields of a question: Hash of identifier to FieldDecision. Where rules write values, the whole
@@ -109,17 +110,17 @@ module CobaltLedger
       end
 
       # Does it matter to some fields who exactly the person is, beside which rules are meant for them?
-      def exact?(fields) = by_person?(speaking_of(fields))
+      def exact?(fields) = @people.by_person?(speaking_of(fields))
 
       # Users a rule is meant for: a set of Directory::Crowds.
-      def matching(rule) = @matching[rule] ||= crowds.of(rule.audience)
+      def matching(rule) = @people.matching(rule)
 
       # The users of a set, as few as wanted.
       def users_in(bits, most = 1) = crowds.users(bits, most)
 
       # One user for each way in which some of the people match the rules on some fields: a lazy enumeration.
       def kinds_of_people(fields, among = crowds.everybody)
-        parted(speaking_of(fields), among).lazy.map { |_, users| users_in(users).first }
+        @people.parted(speaking_of(fields), among).lazy.map { |_, users| users_in(users).first }
       end
 
       # A question about no record in particular.
@@ -127,14 +128,8 @@ module CobaltLedger
         Decisions::Question.new(principals: directory.principals_of(user.id), record_type: record_type, unit: unit, mode: mode, channel: channel, form: form, at: at)
       end
 
-      # Units that own records: those without others below them.
-      def units
-        @units ||= begin
-          parents = directory.units.flat_map(&:above)
-          found = directory.units.map(&:id).reject { |id| parents.include?(id) }
-          found.empty? ? ["none"] : found
-        end
-      end
+      # Units that own records: Array of identifiers.
+      def units = directory.leaf_units
 
       # An example that was decided once more, or nil when it does not bear the finding out.
       # fields: what the block, which judges the decisions by identifier, looks at.
@@ -144,7 +139,7 @@ module CobaltLedger
         decisions = block_given? || writes? ? decide(question, fields) : { kase.field.id => kase.decide(found) }
         return nil if block_given? && !yield(decisions)
 
-        Example.of(question, decisions, [kase.field], Decisions::Example.new(kase.question, found).lines(directory))
+        Evidence.of(question, decisions, [kase.field], Decisions::ExampleQuestion.new(kase.question, found).lines(directory))
       end
 
       # Can these conditions hold together? Answers are remembered. conditions: Array of Conditions::Node.
@@ -172,10 +167,10 @@ module CobaltLedger
       def specs(field)
         @specs[field.id] ||= begin
           rules = bearing_on(field)
-          contexts = contexts(rules).sort_by { |_, context| MODES.index(context[2]) }
-          exact = by_person?(rules)
+          contexts = @contexts.of(rules).sort_by { |_, context| MODES.index(context[2]) }
+          exact = @people.by_person?(rules)
           seen = {}
-          parted(rules).product(contexts).filter_map do |(bits, users), (covered, context)|
+          @people.parted(rules).product(contexts).filter_map do |(bits, users), (covered, context)|
             mask = bits & covered
             key = [mask, context[2], context[5], exact ? users : nil]
             next if seen[key]
@@ -192,91 +187,24 @@ module CobaltLedger
 
       def writes? = @writes.nil? ? @writes = rules.any? { |rule| rule.contributions.any? { |each| each.values.any? || each.clears? } } : @writes
 
-      # Does it matter who exactly the person is, beside which rules are meant for them?
-      def by_person?(rules) = closeness? || of_one_kind(rules).size > 1
-
-      def closeness? = @closeness.nil? ? @closeness = policy.by_closeness?(record_type) : @closeness
-
-      # Users parted by which of some rules they match, and how closely where that matters:
-      # Array of [bit set over the rules, set of users].
-      def parted(rules, among = crowds.everybody)
-        rules.each_with_index.reduce(of_one_kind(rules).map { |users| [0, users & among] }) do |parts, (rule, index)|
-          own = matching(rule)
-          pieces = closeness? ? crowds.by_closeness(rule.audience).map(&:last) : [own]
-          parts.flat_map { |bits, users| pieces.map { |piece| [bits | (1 << index), users & piece] } << [bits, users & ~own] }
-               .reject { |_, users| users.zero? }
-        end
-      end
-
-      # Users of whom conditions say the same, whatever the record: Array of bit sets.
-      def of_one_kind(rules)
-        asked = asked_of_users(rules)
-        return [crowds.everybody] if asked.all?(&:empty?)
-
-        attributes, members, named = asked
-        directory.users.each_with_index.group_by do |user, _|
-          principals = directory.principals_of(user.id)
-          [user.attributes.values_at(*attributes), members.map { |member| principals.include?(member.kind, member.id) }, named.include?(user.id) ? user.id : nil]
-        end.values.map { |users| crowds.set(users.map(&:last)) }
-      end
-
-      # What conditions ask of the person who asks: [names of attributes, members, identifiers of users]. Where the person
-      # is compared with a field, what is asked of people in fields is asked of the person too.
-      def asked_of_users(rules)
-        comparisons = rules.filter_map(&:condition).flat_map(&:comparisons)
-        asking = comparisons.any? { |each| each.reads.include?([:user]) } ? comparisons.select { |each| each.left.family == :person } : []
-        members, others = asking.filter_map(&:right).partition { |right| right.is_a?(Conditions::Operands::Members) }
-        [comparisons.flat_map(&:reads).filter_map { |kind, name| name if kind == :attribute }.uniq, members.flat_map(&:members).uniq,
-         others.select { |right| right.class.constant? }.flat_map { |right| Array(right.value) }.uniq]
-      end
-
       # Bit set over rules that mean somebody and reach there.
       def mask_of(rules, principals, above, mode, channel, form)
-        bits(rules) { |rule| rule.audience.match?(principals) && rule.reach.in_unit?(above) && rule.reach.through?(mode, channel, form) }
+        Contexts.bits(rules) { |rule| rule.audience.match?(principals) && rule.reach.in_unit?(above) && rule.reach.through?(mode, channel, form) }
       end
 
       def speaks_of_sight?(rule) = rule.contributions.any? { |each| each.gives.visibility }
-
-      # Array of [bit set over the rules that reach there, [unit, above, mode, channel, form, unit's baselines]].
-      def contexts(rules)
-        found = {}
-        ways = Decisions::Question::MODES.product(Decisions::Question::CHANNELS, forms(rules)).map { |way| [way, bits(rules) { |rule| rule.reach.through?(*way) }] }
-        places.each do |unit, above, baselines|
-          here = bits(rules) { |rule| rule.reach.in_unit?(above) }
-          ways.each { |way, through| found[[here & through, way.first, baselines]] ||= [here & through, [unit, above, *way, baselines]] }
-        end
-        found.values
-      end
-
-      # Forms that rules tell apart: identifiers, with one that none of them names; nil where none names any.
-      def forms(rules)
-        named = rules.flat_map { |rule| rule.reach.forms }.uniq
-        return [nil] if named.empty?
-
-        named + (record_type.forms.map(&:id) - named).first(1)
-      end
-
-      # Units with those above them and the baselines they begin with.
-      def places
-        @places ||= units.map do |unit|
-          above = directory.with_above(:unit, unit)
-          [unit, above, policy.baselines_of(record_type.id).select { |baseline| baseline.units.intersect?(above) }.map(&:id)]
-        end
-      end
-
-      # Bit set over the rules for which the block is true.
-      def bits(rules) = rules.each_with_index.sum { |rule, index| yield(rule) ? 1 << index : 0 }
 
       def build_case(field, rules, mask, crowd, context, user = users_in(crowd).first)
         unit, above, mode, channel, form, = context
         acting = rules.each_with_index.filter_map { |rule, index| rule if mask[index] == 1 }
         question = question(user, unit, mode, channel: channel, form: form ? record_type.form(form) : :own)
         plan = plan(acting, above, mode, closeness(acting, question.principals), needed(field, acting))
-        Case.new(field, question, plan, engine.facts(question, {}), -> { crowd ? crowds.size(crowd) : 1 }, crowd)
+        base = engine.facts(question, {})
+        Case.new(field, question, plan, -> { engine.feasible_under(plan, base) }, base, -> { crowd ? crowds.size(crowd) : 1 }, crowd)
       end
 
       def plan(rules, above, mode, closeness, fields)
-        Decisions::Plan.new(policy, record_type, rules, above, mode, closeness, fields: fields, possibilities: engine.possibilities)
+        Decisions::Plan.new(policy, record_type, rules, above, mode, closeness, fields: fields)
       end
 
       # Rules on any of some fields, in the policy's order.
@@ -292,7 +220,7 @@ module CobaltLedger
       # Places of the rules in the policy's order.
       def order = @order ||= {}.compare_by_identity.tap { |found| rules.each_with_index { |rule, index| found[rule] = index } }
 
-      def closeness(rules, principals) = closeness? ? rules.to_h { |rule| [rule, Directory::Closeness.of(rule.audience, principals)] } : {}
+      def closeness(rules, principals) = @people.closeness? ? rules.to_h { |rule| [rule, Directory::Closeness.of(rule.audience, principals)] } : {}
     end
   end
 end

@@ -88,7 +88,7 @@ module CobaltLedger
         @plan = plan
         @unsure ||= plan.value_effects.bear_on?(conditions(plan, looked_at))
         base = @survey.engine.facts(question, {})
-        stored = plan.possible(base).together(tests(plan, looked_at))
+        stored = @survey.engine.feasible_under(plan, base).together(tests(plan, looked_at))
         @unsure ||= !stored.complete
         kinds(stored.found.keys).each do |(before, open), vectors|
           found = typed_on(question, base, vectors, before, open)
@@ -135,7 +135,7 @@ module CobaltLedger
       # A Conditions::Solver::Answer, worked out once for all people and units for whom it is the same question.
       def typing(base, vectors, wanted, fields)
         tests = conditions(@plan, looked_at)
-        circumstances = Decisions::Possibilities.circumstances(tests, base)
+        circumstances = base.circumstances(Conditions::Facts.circumstances_of(tests))
         @survey.once([:typing, @field.id, tests.map(&:identity), vectors, wanted, fields.map(&:id), circumstances]) do
           known = [coming_to(looked_at, vectors, opened: true), coming_to([@field], wanted)]
           Conditions::Solver::Satisfy.new(@type, "edit", base).decide(known + unchanged(fields))
@@ -144,7 +144,7 @@ module CobaltLedger
 
       # Outcomes of the field's own tests that can happen and under which it is less covered.
       def uncovered(base, before)
-        @plan.possible(base).together(tests(@plan, [@field])).found.keys.select { |vector| sight(placed([@field], vector)) < before }
+        @survey.engine.feasible_under(@plan, base).together(tests(@plan, [@field])).found.keys.select { |vector| sight(placed([@field], vector)) < before }
       end
 
       # The condition that the tests of some fields come to one of some vectors. opened: as the form was opened?
@@ -162,14 +162,14 @@ module CobaltLedger
       # Fields that make a difference and hold a value of their own.
       def held
         read = conditions(@plan, looked_at).flat_map(&:fields).uniq
-        ((read | read.flat_map { |id| @type.formulas.inputs_of(id) }).map { |id| @type.field(id) } | looked_at).reject { |field| field.kind_name == "computed" && field.never_typed? }
+        ((read | read.flat_map { |id| @type.formulas.inputs_of(id) }).map { |id| @type.field(id) } | looked_at).reject { |field| field.computed? && field.never_typed? }
       end
 
       def sight(seen) = @plan.slot_of(@field.id).decide(seen).state.visibility
 
       # The same decided from the question on, with a value to be seen: [Question, decisions], or nil.
       def borne_out(question, example)
-        found = Decisions::Example.new(question, example).question
+        found = Decisions::ExampleQuestion.new(question, example).question
         held = filled(found.with(entered: {}))
         asked = held.with(entered: found.entered)
         before, after = [held, asked].map { |each| @survey.decide(each, looked_at) }

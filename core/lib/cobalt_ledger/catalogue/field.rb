@@ -33,6 +33,8 @@ module CobaltLedger
       end
 
       def family = kind.family
+      def computed? = kind.computed?
+      def numbered? = kind.numbered?
       def option(option_id) = @options_by_id[option_id]
       def never_typed? = kind.never_typed? && !typed_when_incomplete?
       def typed_when_incomplete? = @typed_when_incomplete

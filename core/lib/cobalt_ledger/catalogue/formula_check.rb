@@ -14,7 +14,7 @@ module CobaltLedger
       # fields: Array of Field. Array of [field identifier, message].
       def faults(fields)
         by_id = fields.to_h { |field| [field.id, field] }
-        computed = fields.select { |field| field.kind_name == "computed" }
+        computed = fields.select { |field| field.computed? }
         found = computed.filter_map { |field| fault_of(field, by_id)&.then { |words| [field.id, words] } }
         found.any? ? found : ring(computed)
       end

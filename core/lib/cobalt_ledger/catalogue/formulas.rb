@@ -27,7 +27,7 @@ module CobaltLedger
       attr_reader :steps
 
       def initialize(record_type)
-        computed = record_type.fields.select { |field| field.formula && field.kind_name == "computed" }
+        computed = record_type.fields.select { |field| field.formula && field.computed? }
         @steps = order(computed.map { |field| step(field) }).freeze
         @fields = record_type.fields.to_h { |field| [field.id, field] }
         @by_id = @steps.to_h { |step| [step.field.id, step] }.freeze

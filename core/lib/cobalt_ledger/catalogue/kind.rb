@@ -12,6 +12,11 @@ module CobaltLedger
       # Raised by parse when a value is not of the kind.
       class Unsuitable < StandardError; end
 
+      # Members of a field's document that only some kinds have, and what is said where another has them.
+      MEMBERS = { "options" => "only choice fields have options", "formula" => "only computed fields have a formula",
+                  "typed_when_incomplete" => "only computed fields can be typed when they can't be computed",
+                  "max_length" => "only text fields have a length" }.freeze
+
       # Longest text accepted in a field that names no length of its own, in characters.
       TEXT_LIMIT = 10_000
 
@@ -38,8 +43,25 @@ module CobaltLedger
         # Typed value -> JSON value, such that parse gives the typed value again.
         def dump(value) = value
 
+        # Members of the field's document that only some kinds have: names of MEMBERS.
+        def takes = []
+
+        # Does a number have no decimals? Does a text have several lines? Both matter to the solver.
+        def whole? = false
+        def lines? = false
+
+        # Is it worked out by a formula?
+        def computed? = false
+
+        # Is it given by the system when the record is created?
+        def numbered? = false
+
         # True when nobody may type into such a field.
-        def never_typed? = false
+        def never_typed? = computed? || numbered?
+
+        # The box it is typed into on a form: "text", "lines", "number", "date", "moment", "yes_no", "choice", "choices" or
+        # "person".
+        def input = "text"
 
         # A value shown beside the field's name where a rule is written, so that a wrong pick is noticed.
         def sample(_field) = ""

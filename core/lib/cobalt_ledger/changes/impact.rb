@@ -68,7 +68,7 @@ module CobaltLedger
         new_type = @to.policy.record_type(id)
         found = Hash.new { |hash, key| hash[key] = [] }
         moved = moved_rules(id)
-        units.product(MODES).each do |unit, mode|
+        @to.directory.leaf_units.product(MODES).each do |unit, mode|
           above = @to.directory.with_above(:unit, unit)
           classes(old_type, new_type).each do |users|
             principals = @to.directory.principals_of(users.first)
@@ -102,13 +102,6 @@ module CobaltLedger
         end.values.map { |users| users.map(&:id) }
       end
 
-      # Units without others below them, where records live; all when there is none.
-      def units
-        all = @to.directory.units
-        parents = all.flat_map(&:above)
-        all.map(&:id).reject { |id| parents.include?(id) }
-      end
-
       def compare(old_type, new_type, principals, unit, mode)
         old_search = possible(@from, old_type, principals, unit, mode)
         new_search = possible(@to, new_type, principals, unit, mode)
@@ -125,7 +118,7 @@ module CobaltLedger
       end
 
       def possible(engine, type, principals, unit, mode)
-        engine.possible(Decisions::Question.new(principals: principals, record_type: type, unit: unit, mode: mode, at: @at))
+        engine.feasible(Decisions::Question.new(principals: principals, record_type: type, unit: unit, mode: mode, at: @at))
       end
 
       def levels(search, field)

@@ -8,7 +8,7 @@ module CobaltLedger
       says <<~TEXT
         map             prints the access map of a record type
           --policy FILE --directory FILE --record-type ID --mode MODE
-          --unit ID          the unit that owns the records (default: the first without a parent)
+          --unit ID          the unit that owns the records (default: the first that has none below it)
           --channel NAME     form (default), import, automation or interface
           --format NAME      #{Formats::MapWriter.names.join(', ')} (default: #{Formats::MapWriter.names.first})
       TEXT
@@ -31,7 +31,7 @@ module CobaltLedger
       end
 
       def unit
-        unit = options["unit"] || directory.units.find { |node| node.above.empty? }&.id
+        unit = options["unit"] or return directory.leaf_units.first
         directory.find(:unit, unit) ? unit : raise(BadInput.at("--unit", "no unit “#{unit}” in the directory"))
       end
     end

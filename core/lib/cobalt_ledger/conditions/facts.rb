@@ -13,6 +13,12 @@ module CobaltLedger
       NO_PLACE = Unreadable.new("the place was not given").freeze
       NO_PERSON = Unreadable.new("it is not known which person asks").freeze
 
+      # What of the question, beside the record, can make a difference, by the kind of what is looked up.
+      CIRCUMSTANCES = { time: :at, user: :principals, attribute: :principals, network: :network, place: :place }.freeze
+
+      # What of the question some conditions hang on. conditions: Array of Node. Returns an Array of values of CIRCUMSTANCES.
+      def self.circumstances_of(conditions) = conditions.flat_map(&:reads).filter_map { |kind, *| CIRCUMSTANCES[kind] }.uniq
+
       attr_reader :entered, :principals, :directory, :zone, :locked
 
       # entered: Hash of identifier to typed value, as on the screen; stored: the same for the record, or a lambda
@@ -45,6 +51,9 @@ module CobaltLedger
         known = @attributes || principals&.attributes
         known ? known[name] : NO_PERSON
       end
+
+      # What of the question is so. names: as from circumstances_of.
+      def circumstances(names) = names.map { |name| public_send(name) }
 
       # The calendar day it is: Date or Unreadable.
       def today

@@ -10,8 +10,19 @@ module CobaltLedger
       class << self
         def registry_namespace = CobaltLedger::Conditions::Operands
 
-        # The class whose mark a document carries, or nil.
-        def marked(hash) = members.values.find { |member| hash.key?(member.registered_name) }
+        # The class whose mark a document carries, or nil: of several the one that has most of its members there.
+        def marked(hash)
+          members.values.select { |member| hash.key?(member.registered_name) }.max_by { |member| (hash.keys & member.parts.keys).size }
+        end
+
+        # Members of the document form: Hash of name to JSON Schema.
+        def parts = { registered_name => { "const" => true } }
+
+        # JSON Schema of the document form.
+        def schema = ObjectSchema.of(parts)
+
+        # Where it may stand: on the :left or :right of a comparison, as the :value that an effect gives.
+        def stands = constant? ? %i[right] : %i[left right value]
 
         # From the document form. pointer: its place; scope: Scope; faults: FaultList.
         # Returns an Operand, or nil when a fault was noted.

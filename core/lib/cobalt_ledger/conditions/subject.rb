@@ -17,7 +17,8 @@ module CobaltLedger
       end
 
       def family = kind.family
-      def kind_name = kind.registered_name
+      def computed? = false
+      def numbered? = false
       def option(option_id) = options.find { |option| option.id == option_id }
       # Longest text, in characters.
       def max_length = Catalogue::Kind::TEXT_LIMIT

@@ -7,17 +7,16 @@ module CobaltLedger
       # Plans kept in memory.
       PLANS = 2_000
 
-      attr_reader :policy, :directory, :possibilities
+      attr_reader :policy, :directory
 
       def initialize(policy, directory)
         @policy = policy
         @directory = directory
-        @plans = {}
-        @possibilities = Possibilities.new
+        @plans = Memory.new(PLANS)
+        @search_memory = SearchMemory.new
         @classes = {}
         @audiences = {}
         @sentences = {}.compare_by_identity
-        @lock = Mutex.new
       end
 
       # question: Question. reasoning: true for all fields, an Array of field identifiers, or false.
@@ -43,10 +42,13 @@ module CobaltLedger
         plan(question.record_type, question.principals, question.unit, question.mode, question.channel, question.form_id)
       end
 
-      # What a question can come to whatever the record: an Outcomes.
-      def possible(question)
-        plan_for(question).possible(facts(question.with(stored: {}, entered: {}, related: nil), {}))
+      # What a question can come to whatever the record: a Feasibility.
+      def feasible(question)
+        feasible_under(plan_for(question), facts(question.with(stored: {}, entered: {}, related: nil), {}))
       end
+
+      # What a plan can come to: a Feasibility. base: Conditions::Facts with what is known whatever the record.
+      def feasible_under(plan, base) = plan.feasible(base) { Feasibility.new(plan, base, @search_memory) }
 
       # record_type: Catalogue::RecordType; principals: Directory::Principals; unit, mode, channel: String;
       # form: identifier or nil.
@@ -141,12 +143,8 @@ module CobaltLedger
         rules = policy.rules_of(record_type.id).each_with_index.filter_map do |rule, index|
           rule if matching[index] == 1 && rule.on? && rule.reach.cover?(above, mode, channel, form)
         end
-        plan = Plan.new(policy, record_type, rules, above, mode, closeness(rules, principals), possibilities: possibilities)
-        @lock.synchronize do
-          # Replaced, not cleared: readers go on with the table they have.
-          @plans = {} if @plans.size >= PLANS
-          @plans[key] = plan
-        end
+        plan = Plan.new(policy, record_type, rules, above, mode, closeness(rules, principals))
+        @plans.keep(key, plan)
       end
     end
   end

@@ -20,7 +20,7 @@ module CobaltLedger
         @above = Hash.new { |found, key| found[key] = lineage(*key) }
         @principals = {}
         @bare = {}
-        @alike = {}
+        @alike = Memory.new(GROUPINGS)
       end
 
       # A directory with nobody in it.
@@ -37,17 +37,27 @@ module CobaltLedger
         @above[[kind, id]]
       end
 
+      # The units that own records, those without others below them: Array of identifiers, "none" where there is no unit.
+      def leaf_units
+        @leaf_units ||= begin
+          parents = units.flat_map(&:above)
+          found = units.map(&:id).reject { |id| parents.include?(id) }
+          (found.empty? ? ["none"] : found).freeze
+        end
+      end
+
       # Groupings of people remembered at once.
       GROUPINGS = 256
 
       # Users who are alike in what they are members of and in some attributes: Array of Array of User.
       # members: Array of [kind, identifier]; attributes: Array of names.
       def alike(members, attributes)
-        @alike = {} if @alike.size >= GROUPINGS
-        @alike[[members, attributes]] ||= users.group_by do |user|
-          principals = principals_of(user.id)
-          [members.map { |member| principals.include?(*member) }, user.attributes.values_at(*attributes)]
-        end.values
+        @alike.fetch([members, attributes]) do
+          users.group_by do |user|
+            principals = principals_of(user.id)
+            [members.map { |member| principals.include?(*member) }, user.attributes.values_at(*attributes)]
+          end.values
+        end
       end
 
       # Its users as sets.

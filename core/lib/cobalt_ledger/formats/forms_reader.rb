@@ -26,7 +26,7 @@ module CobaltLedger
       # hash: {"field": ..., "stages": {...}}. Returns a Catalogue::Path, or nil when a fault was noted.
       def path(hash, pointer)
         field = @fields[hash["field"]]
-        return @faults.add("#{pointer}/field", "must be a choice field of this record type") unless field&.kind_name == "choice"
+        return @faults.add("#{pointer}/field", "must be a choice field of this record type") unless field&.family == :choice
 
         stages = hash["stages"].each_with_object({}) do |(id, fields), found|
           @faults.add("#{pointer}/stages/#{id}", "#{field.name} has no option “#{id}”") unless field.option(id)

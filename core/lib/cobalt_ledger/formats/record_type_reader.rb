@@ -57,12 +57,9 @@ module CobaltLedger
       end
 
       def options(hash, pointer)
-        chooses = %w[choice choices].include?(hash["kind"])
-        @faults.add(pointer, "a choice field needs options") if chooses && !hash["options"]
-        @faults.add("#{pointer}/options", "only choice fields have options") if !chooses && hash["options"]
-        @faults.add("#{pointer}/typed_when_incomplete", "only computed fields can be typed when they can't be computed") if hash["typed_when_incomplete"] && hash["kind"] != "computed"
-        @faults.add("#{pointer}/formula", "only computed fields have a formula") if hash["formula"] && hash["kind"] != "computed"
-        @faults.add("#{pointer}/max_length", "only text fields have a length") if hash["max_length"] && !%w[text long_text].include?(hash["kind"])
+        takes = Catalogue::Kind[hash["kind"]].takes
+        @faults.add(pointer, "a choice field needs options") if takes.include?("options") && !hash["options"]
+        Catalogue::Kind::MEMBERS.except(*takes).each { |member, words| @faults.add("#{pointer}/#{member}", words) if hash[member] }
         ids = (hash["options"] || []).map { |option| option["id"] }
         @faults.add("#{pointer}/options", "an option's identifier is used twice") if ids.uniq.size < ids.size
       end
@@ -74,7 +71,7 @@ module CobaltLedger
         return unless @hash["category_field"]
 
         found = @hash["fields"].find { |field| field["id"] == @hash["category_field"] }
-        @faults.add("#{@pointer}/category_field", "must be a choice field of this record type") unless found && found["kind"] == "choice"
+        @faults.add("#{@pointer}/category_field", "must be a choice field of this record type") unless found && Catalogue::Kind[found["kind"]].family == :choice
       end
 
       def formulas(fields)

@@ -4,9 +4,8 @@ require "json_schemer"
 
 module CobaltLedger
   module Formats
-    # The published JSON Schemas (2020-12) and the checking of documents against them.
+    # The checking of documents against the published JSON Schemas.
     module Schema
-      FOLDER = File.expand_path("../../../schema", __dir__)
       # Faults listed at most; a wholly wrong document would otherwise bury the first one.
       LIMIT = 100
       # Faults that speak of another form having been meant.
@@ -15,7 +14,7 @@ module CobaltLedger
       module_function
 
       # Raises BadInput with every fault when a document does not have the shape the schema gives.
-      # name: "policy", "directory", "question", "people-mapping", "rule", "record-type" or "baseline".
+      # name: one of SchemaBook.names.
       def check!(name, document)
         faults = faults(name, document)
         raise BadInput, faults if faults.any?
@@ -35,7 +34,7 @@ module CobaltLedger
 
       def schemer(name)
         @schemers ||= {}
-        @schemers[name] ||= JSONSchemer.schema(JSON.parse(File.read(File.join(FOLDER, "#{name}.schema.json"))))
+        @schemers[name] ||= JSONSchemer.schema(SchemaBook.schema(name))
       end
 
       # Where one of several forms is allowed, only the faults of the form that comes nearest are worth telling;

@@ -14,11 +14,32 @@ module CobaltLedger
       # Bits that one kept character is taken to give away.
       BITS_PER_CHARACTER = 5
 
+      # One thing to be chosen for a format. schema: JSON Schema of its value; title: what it is called where a rule is
+      # written; start: the value it begins with there.
+      Parameter = Struct.new(:schema, :title, :start)
+
       class << self
         def registry_namespace = CobaltLedger::Masks::Formats
 
-        # Names of the parameters the format takes.
-        def parameters = []
+        # What the format is called where a rule is written: "keep the last characters". Set with `titled`.
+        attr_reader :title
+
+        def titled(title)
+          @title = title
+        end
+
+        # Declares a parameter. schema: JSON Schema of its value.
+        def takes(name, schema, title:, start:)
+          @parameters = parameters.merge(name => Parameter.new(schema, title, start)).freeze
+        end
+
+        # Hash of name to Parameter, those of the class it descends from among them.
+        def parameters = @parameters || (superclass.respond_to?(:parameters) ? superclass.parameters : {})
+
+        # JSON Schema of the document form.
+        def schema
+          ObjectSchema.of({ "format" => { "const" => registered_name } }.merge(parameters.transform_values(&:schema)))
+        end
 
         # Field kind families the format suits.
         def families = nil
@@ -29,7 +50,7 @@ module CobaltLedger
         # Builds a mask from its document form, e.g. {"format" => "keep_last", "count" => 3}.
         def from(hash)
           format = self[hash["format"]] or raise ArgumentError, "unknown mask format #{hash['format']}"
-          format.new(**format.parameters.to_h { |name| [name.to_sym, hash[name]] }.compact)
+          format.new(**format.parameters.keys.to_h { |name| [name.to_sym, hash[name]] }.compact)
         end
       end
 
@@ -47,7 +68,7 @@ module CobaltLedger
       def words = raise(NotImplementedError)
 
       def to_h
-        { "format" => self.class.registered_name }.merge(self.class.parameters.to_h { |name| [name, public_send(name)] })
+        { "format" => self.class.registered_name }.merge(self.class.parameters.keys.to_h { |name| [name, public_send(name)] })
       end
 
       def ==(other) = equal?(other) || (other.is_a?(Mask) && to_h == other.to_h)

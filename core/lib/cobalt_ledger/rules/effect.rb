@@ -21,8 +21,16 @@ module CobaltLedger
         # What may stand only once in a rule: the facet, or for value effects :value, :offer or :refusal.
         def claim = facet
 
-        # Members of the document form beside "effect".
-        def parameters = []
+        # Members of the document form beside "effect": Hash of name to JSON Schema.
+        def parameters = {}
+
+        # Those that may be left out.
+        def optional = []
+
+        # JSON Schema of the document form.
+        def schema
+          ObjectSchema.of({ "effect" => { "const" => registered_name } }.merge(parameters), ["effect", *(parameters.keys - optional)])
+        end
 
         # From the document form, e.g. {"effect" => "mask", "mask" => {...}, "replace" => true}.
         # operand: Conditions::Operand read from "to", for effects that take a value.

@@ -7,7 +7,7 @@ module CobaltLedger
       attr_reader :source
 
       def self.claim = :value
-      def self.parameters = %w[to]
+      def self.parameters = { "to" => { "$ref" => "#/$defs/value" } }
       def self.build(_hash, operand) = new(operand)
 
       # source: Conditions::Operand.

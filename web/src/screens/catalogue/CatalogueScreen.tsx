@@ -116,7 +116,7 @@ function Fields({ type, readOnly, onChange, catalogue }: FieldsProps) {
                   <td>{kinds.get(field.kind) ?? field.kind}</td>
                   <td><span className={`tag ${field.label}`}>{label?.name ?? field.label}</span></td>
                   <td><Start state={{ ...label?.start, ...field.baseline }} />{field.baseline && <div className="tag">by its own baseline</div>}</td>
-                  <td className="wrap soft">{field.kind === "computed" ? <FormulaEditor field={field} type={type} readOnly={readOnly} onChange={onChange} /> : field.options?.map((option) => option.name).join(", ") ?? field.refers_to ?? field.sample}</td>
+                  <td className="wrap soft">{field.about.given === "computed" ? <FormulaEditor field={field} type={type} readOnly={readOnly} onChange={onChange} /> : field.options?.map((option) => option.name).join(", ") ?? field.refers_to ?? field.about.sample}</td>
                 </tr>
               );
             })}

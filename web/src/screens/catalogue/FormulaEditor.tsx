@@ -15,7 +15,7 @@ export function FormulaEditor({ field, type, readOnly, onChange }: Props) {
     <div className="stack" style={{ gap: 4 }}>
       <Input aria-label={`Formula of ${field.name}`} className="mono" value={field.formula} maxLength={1000} onChange={(event) => put({ formula: event.target.value })} />
       <Checkbox checked={field.typed_when_incomplete ?? false} onChange={(event) => put({ typed_when_incomplete: event.target.checked || undefined })}>typed while an input is blank</Checkbox>
-      <span className="soft">Fields are named by identifier: {type.fields.filter((each) => ["integer", "decimal", "money", "computed"].includes(each.kind) && each.id !== field.id).map((each) => each.id).join(", ") || "there is no number field"}</span>
+      <span className="soft">Fields are named by identifier: {type.fields.filter((each) => each.about.family === "number" && each.id !== field.id).map((each) => each.id).join(", ") || "there is no number field"}</span>
     </div>
   );
 }

@@ -5,7 +5,7 @@ type Props = { type: RecordType; readOnly: boolean; onChange: (type: RecordType)
 
 /** The path of stages on a choice field, with the key fields of each stage. */
 export function PathEditor({ type, readOnly, onChange }: Props) {
-  const choices = type.fields.filter((field) => field.kind === "choice");
+  const choices = type.fields.filter((field) => field.about.family === "choice");
   const path = type.path;
   const field = type.fields.find((each) => each.id === path?.field);
   const put = (next: PathDesign | undefined) => {

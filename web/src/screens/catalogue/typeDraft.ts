@@ -54,8 +54,8 @@ export function useTypeDraft(type: RecordType) {
 export function documentOf(type: RecordType): object {
   const { records: _records, rules: _rules, etag: _etag, ...document_ } = type;
   void [_records, _rules, _etag];
-  return { ...document_, fields: type.fields.map(({ sample: _sample, ...field }) => {
-    void _sample;
+  return { ...document_, fields: type.fields.map(({ about: _about, ...field }) => {
+    void _about;
     return field;
   }) };
 }

@@ -18,9 +18,9 @@ export default function FindingsScreen() {
   const [search, setSearch] = useSearchParams();
   const accepted = search.get("accepted") === "yes";
   const picture = search.get("picture") === "yes";
-  const kind = picture ? "disagreement" : (search.get("kind") ?? "");
+  const kind = picture ? "" : (search.get("kind") ?? "");
   const chosen = search.get("finding") ?? "";
-  const { findings, run, start, cancel, again } = useFindings(question, { kind, accepted });
+  const { findings, run, start, cancel, again } = useFindings(question, { kind, accepted, between: picture });
   const [error, setError] = useState<unknown>(null);
   const put = (name: string, value: string) => setSearch((before) => {
     const next = new URLSearchParams(before);

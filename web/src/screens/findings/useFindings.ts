@@ -7,14 +7,14 @@ import type { OpenQuestion } from "../../question/useOpenQuestion";
 /** How often a running audit is asked how far it is, in milliseconds. */
 const LOOK = 200;
 
-/** What narrows the list beside the question: one kind of finding, and whether accepted ones are in it. */
-export type Narrowing = { kind: string; accepted: boolean };
+/** What narrows the list beside the question: one kind of finding, only those between rules, and whether accepted ones are in it. */
+export type Narrowing = { kind: string; accepted: boolean; between: boolean };
 
 /** What the audit found on a question. While it runs, what is proved is fetched record type by record type. */
-export function useFindings(question: OpenQuestion, { kind, accepted }: Narrowing) {
+export function useFindings(question: OpenQuestion, { kind, accepted, between }: Narrowing) {
   const client = useQueryClient();
   const { state, type } = question;
-  const parameters = { state, record_type: type, mode: question.mode, channel: question.channel, unit: question.unit, audiences: question.audiences.join(","), detector: kind, accepted: accepted ? "yes" : "" };
+  const parameters = { state, record_type: type, mode: question.mode, channel: question.channel, unit: question.unit, audiences: question.audiences.join(","), detector: kind, between: between ? "yes" : "", accepted: accepted ? "yes" : "" };
   const findings = useQuery({
     queryKey: ["policy", "findings", parameters],
     queryFn: () => ask<Findings>(`/api/findings${query(parameters)}`),

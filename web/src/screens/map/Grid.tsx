@@ -132,7 +132,7 @@ function withSections(map: AccessMap, type: RecordType): Row[] {
       section = field.section;
       rows.push({ kind: "section", id: section, name: type.sections.find((candidate) => candidate.id === section)?.name ?? section });
     }
-    const telling = field && !["open", "internal"].includes(field.label) ? field.label : field?.kind === "computed" ? "computed" : field?.kind === "auto_number" ? "auto" : "";
+    const telling = field && !["open", "internal"].includes(field.label) ? field.label : { computed: "computed", numbered: "auto", none: "" }[field?.about.given ?? "none"];
     rows.push({ kind: "field", row, field: entry.field, name: field?.name ?? entry.field, hint: telling, cells: entry.cells });
   });
   return rows;

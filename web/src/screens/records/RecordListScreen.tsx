@@ -74,7 +74,7 @@ export default function RecordListScreen() {
                 {data.rows.map((row) => (
                   <tr key={row.number} className="link" tabIndex={0} onClick={() => open(row.number)} onKeyDown={(event) => event.key === "Enter" && open(row.number)}>
                     {data.columns.map((column, index) => (
-                      <td key={column.id} className={index === 0 ? "margin mono" : ["money", "computed", "integer", "decimal"].includes(column.kind) ? "mono" : ""}>
+                      <td key={column.id} className={index === 0 ? "margin mono" : column.figures ? "mono" : ""}>
                         {row.masked.includes(column.id) ? <span className="mono" style={{ color: "var(--cobalt)" }}>{row.words[column.id] ?? ""}</span> : (row.words[column.id] ?? "")}
                       </td>
                     ))}

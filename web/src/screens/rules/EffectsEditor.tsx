@@ -2,10 +2,6 @@ import { Checkbox, Input, InputNumber, Radio, Select } from "antd";
 import type { Effect, Mask, Vocabulary } from "../../api/types";
 
 const FACETS = [["visibility", "Sight"], ["entry", "Entry"], ["presence", "Presence"]] as const;
-const MASK_NAMES: Record<string, string> = {
-  all: "cover all of it", keep_first: "keep the first characters", keep_last: "keep the last characters", initials: "keep initials",
-  domain_only: "keep the e-mail domain", year_only: "keep the year", band: "show a band", fixed_text: "show fixed words",
-};
 
 /** What becomes of the fields: for each facet one value, or nothing said of it. */
 export function EffectsEditor({ effects, vocabulary, label = "", onChange }: { effects: Effect[]; vocabulary: Vocabulary; label?: string; onChange: (effects: Effect[]) => void }) {
@@ -49,16 +45,36 @@ export function EffectsEditor({ effects, vocabulary, label = "", onChange }: { e
 }
 
 function MaskEditor({ mask, vocabulary, onChange }: { mask: Mask; vocabulary: Vocabulary; onChange: (mask: Mask) => void }) {
-  const pick = (format: string) => {
-    const parameters = vocabulary.masks.find((each) => each.name === format)?.parameters ?? [];
-    onChange({ format, ...(parameters.includes("count") ? { count: 3 } : {}), ...(parameters.includes("width") ? { width: 10_000 } : {}), ...(parameters.includes("text") ? { text: "on file" } : {}) });
+  const format = vocabulary.masks.find((each) => each.name === mask.format);
+  const pick = (name: string) => {
+    const parameters = vocabulary.masks.find((each) => each.name === name)?.parameters ?? [];
+    onChange({ format: name, ...Object.fromEntries(parameters.map((parameter) => [parameter.name, parameter.start])) });
   };
+  const names = vocabulary.masks.map((each) => ({ value: each.name, label: each.title }));
   return (
     <>
-      <Select aria-label="Mask format" value={mask.format} onChange={pick} style={{ width: 200 }} options={vocabulary.masks.map((each) => ({ value: each.name, label: MASK_NAMES[each.name] ?? each.name }))} />
-      {mask.count !== undefined && <InputNumber aria-label="Characters kept" min={1} max={100} precision={0} value={mask.count} onChange={(count) => onChange({ ...mask, count: count ?? 1 })} />}
-      {mask.width !== undefined && <InputNumber aria-label="Width of the band" min={1} precision={0} value={mask.width} onChange={(width) => onChange({ ...mask, width: width ?? 1 })} />}
-      {mask.text !== undefined && <Input aria-label="Words shown" value={mask.text} maxLength={200} onChange={(event) => onChange({ ...mask, text: event.target.value })} style={{ width: 160 }} />}
+      <Select aria-label="Mask format" value={mask.format} onChange={pick} style={{ width: 200 }} options={names} />
+      {(format?.parameters ?? []).map((parameter) => (
+        <ParameterInput
+          key={parameter.name}
+          parameter={parameter}
+          value={mask[parameter.name]}
+          onChange={(value) => onChange({ ...mask, [parameter.name]: value })}
+        />
+      ))}
     </>
   );
+}
+
+type Parameter = Vocabulary["masks"][number]["parameters"][number];
+type ParameterValue = Parameter["start"];
+
+/** A box for one parameter of a mask, as its schema says. */
+function ParameterInput({ parameter, value, onChange }: { parameter: Parameter; value: ParameterValue | undefined; onChange: (value: ParameterValue) => void }) {
+  const { schema, title } = parameter;
+  if (schema.type === "string") {
+    return <Input aria-label={title} value={value} maxLength={schema.maxLength} onChange={(event) => onChange(event.target.value)} style={{ width: 160 }} />;
+  }
+  const least = schema.minimum ?? 0;
+  return <InputNumber aria-label={title} min={least} max={schema.maximum} precision={0} value={Number(value)} onChange={(next) => onChange(next ?? least)} />;
 }

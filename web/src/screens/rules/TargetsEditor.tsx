@@ -6,7 +6,7 @@ type Targets = Rule["targets"];
 /** Fields and whole sections. Section, kind and a sample value stand beside each name, so that the wrong one is noticed. */
 export function TargetsEditor({ targets, type, vocabulary, onChange }: { targets: Targets; type: RecordType; vocabulary: Vocabulary; onChange: (targets: Targets) => void }) {
   const titles = new Map(vocabulary.kinds.map((kind) => [kind.name, kind.title]));
-  const hints = new Map(type.fields.map((field) => [`field:${field.id}`, `${titles.get(field.kind) ?? field.kind}, ${field.label}${field.sample ? `, like ${field.sample}` : ""}`]));
+  const hints = new Map(type.fields.map((field) => [`field:${field.id}`, `${titles.get(field.kind) ?? field.kind}, ${field.label}${field.about.sample ? `, like ${field.about.sample}` : ""}`]));
   const value = [...(targets.fields ?? []).map((id) => `field:${id}`), ...(targets.sections ?? []).map((id) => `section:${id}`)];
   const options = [
     { label: "Whole sections, with fields added later", options: type.sections.map((section) => ({ value: `section:${section.id}`, label: `every field under ${section.name}` })) },

@@ -27,7 +27,7 @@ module CobaltLedger
           finding(
             "#{writer.title} has to write #{field.name}, which is #{decision[field.id].level.tr('_', '-')} to it.",
             fields: [field], rules: ids,
-            example: Example.of(question, decision, [field])
+            example: Evidence.of(question, decision, [field])
           )
         end
       end

@@ -58,7 +58,7 @@ module CobaltLedger
           values = answer.example.select { |key, _| key[0] == :entered }
           looked = [field] | deciding.map { |id| @type.field(id) }
           @survey.kinds_of_people(looked, @survey.matching(rule)).all? do |user|
-            asked = Decisions::Example.new(@survey.question(user, kase.question.unit, "edit"), values).question
+            asked = Decisions::ExampleQuestion.new(@survey.question(user, kase.question.unit, "edit"), values).question
             stuck?(@survey.decide(asked, looked), field, deciding)
           end
         end

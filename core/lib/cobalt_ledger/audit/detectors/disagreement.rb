@@ -9,7 +9,7 @@ module CobaltLedger
       class Disagreement < Detector
         known_as "disagreement", order: 10
         describes "Disagreement", severity: "note", group: "disagreement",
-                                  meaning: "Two rules that can apply to one person at once give a facet different values; the precedence settles which counts."
+                                  together: true, by_precedence: true, meaning: "Two rules that can apply to one person at once give a facet different values; the precedence settles which counts."
 
         def findings
           found = {}

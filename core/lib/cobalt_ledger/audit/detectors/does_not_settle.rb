@@ -39,12 +39,12 @@ module CobaltLedger
           user = @survey.users_in(rules.map { |rule| @survey.matching(rule) }.reduce(:&)).first or return nil
           mode = (%w[edit create] & rules.map { |rule| rule.reach.modes.empty? ? %w[edit create] : rule.reach.modes }.reduce(:&)).first or return nil
           seeds(rules, mode).each do |found|
-            question = Decisions::Example.new(@survey.question(user, @survey.units.first, mode), found).question
+            question = Decisions::ExampleQuestion.new(@survey.question(user, @survey.units.first, mode), found).question
             decision = @survey.engine.decide(question)
             next if decision.loop.empty?
 
-            lines = Decisions::Example.new(question, found).lines(@directory)
-            return [Example.of(question, decision, [], lines), decision.loop.map(&:rule).uniq]
+            lines = Decisions::ExampleQuestion.new(question, found).lines(@directory)
+            return [Evidence.of(question, decision, [], lines), decision.loop.map(&:rule).uniq]
           end
           nil
         end

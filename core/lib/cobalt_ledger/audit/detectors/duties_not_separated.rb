@@ -17,7 +17,7 @@ module CobaltLedger
             finding(
               "#{user.name} can edit both #{names(fields)}, which are to be kept apart: #{pair.title}.",
               fields: fields,
-              example: Example.of(question, @survey.engine.decide(question), fields)
+              example: Evidence.of(question, @survey.engine.decide(question), fields)
             )
           end
         end

@@ -34,7 +34,7 @@ module CobaltLedger
               next unless others.all? { |id| decision[id].state.visibility == Access::Facets::SHOWN }
 
               return finding("#{total.name} gives away #{input.name}: #{question.principals.title} sees the one and everything else in “#{total.formula}”, and may not see the other.",
-                             fields: [total, input], rules: [], example: Example.of(question, decision, [total, input]), remedies: [])
+                             fields: [total, input], rules: [], example: Evidence.of(question, decision, [total, input]), remedies: [])
             end
           end
           nil

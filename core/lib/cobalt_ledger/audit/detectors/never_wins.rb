@@ -10,7 +10,7 @@ module CobaltLedger
         include Influence
 
         known_as "never_wins", order: 20
-        describes "Never wins", severity: "warning", group: "no_effect", meaning: "The rule changes nothing anywhere, because other rules always win."
+        describes "Never wins", severity: "warning", group: "no_effect", by_precedence: true, meaning: "The rule changes nothing anywhere, because other rules always win."
 
         def findings
           idle.filter_map do |rule, how|

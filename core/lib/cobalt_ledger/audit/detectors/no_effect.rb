@@ -11,7 +11,7 @@ module CobaltLedger
         include Influence
 
         known_as "no_effect", order: 21
-        describes "No effect", severity: "warning", group: "no_effect", meaning: "The rule gives what holds without it, or its condition is always false, or always true."
+        describes "No effect", severity: "warning", group: "no_effect", by_precedence: true, meaning: "The rule gives what holds without it, or its condition is always false, or always true."
 
         def findings
           same + conditions

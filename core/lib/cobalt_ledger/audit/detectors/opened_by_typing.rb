@@ -30,7 +30,7 @@ module CobaltLedger
           said = Words.list(typed.map { |each| "#{each.name} #{each.say(each.parse(question.entered[each.id]), @directory)}" })
           rules = @survey.rules_on(field).select { |rule| rule.condition&.fields&.intersect?(typed.map(&:id)) && rule.audience.match?(question.principals) }
           finding("#{question.principals.title} types #{said}, and sees what is stored in #{field.name}, before anything is saved.",
-                  fields: [field] | typed, rules: rules, example: Example.of(question, decisions, [field], lines(question)))
+                  fields: [field] | typed, rules: rules, example: Evidence.of(question, decisions, [field], lines(question)))
         end
 
         # What the record holds, and what is typed.

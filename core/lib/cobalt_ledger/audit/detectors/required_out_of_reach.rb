@@ -8,7 +8,7 @@ module CobaltLedger
       # Good: whoever must fill it can.
       class RequiredOutOfReach < Detector
         known_as "required_out_of_reach", order: 30
-        describes "Required out of reach", severity: "error", group: "stuck", meaning: "A field is required of somebody from whom it is hidden or for whom it is locked."
+        describes "Required out of reach", severity: "error", group: "stuck", by_precedence: true, meaning: "A field is required of somebody from whom it is hidden or for whom it is locked."
 
         def findings
           found = {}

@@ -18,7 +18,7 @@ module CobaltLedger
             finding(
               "#{field.name} is #{@policy.label(field.label).name.downcase}, and everyone may see it.",
               fields: [field], rules: rules,
-              example: Example.of(anyone, decision, [field]), remedies: rules.map { |rule| switch_off(rule) }
+              example: Evidence.of(anyone, decision, [field]), remedies: rules.map { |rule| switch_off(rule) }
             )
           end
         end

@@ -8,8 +8,9 @@ module CobaltLedger
         known_as "auto_number", order: 14
         titled "auto-number"
 
+        def self.numbered? = true
+
         def self.parse(raw, _field) = text(raw)
-        def self.never_typed? = true
         def self.sample(field) = field.numbering ? field.numbering.sub(/#+/) { |marks| "42".rjust(marks.size, "0") } : "42"
       end
     end

@@ -8,6 +8,8 @@ module CobaltLedger
         known_as "choice", order: 9
         titled "choice"
 
+        def self.takes = %w[options]
+        def self.input = "choice"
         def self.family = :choice
 
         def self.parse(raw, field)

@@ -8,6 +8,8 @@ module CobaltLedger
         known_as "choices", order: 10
         titled "several choices"
 
+        def self.takes = %w[options]
+        def self.input = "choices"
         def self.family = :choices
 
         def self.parse(raw, field)

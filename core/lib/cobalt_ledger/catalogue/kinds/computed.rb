@@ -8,7 +8,9 @@ module CobaltLedger
         known_as "computed", order: 13
         titled "computed"
 
-        def self.never_typed? = true
+        def self.takes = %w[formula typed_when_incomplete]
+        def self.computed? = true
+
         def self.sample(field) = field.formula.to_s
       end
     end

@@ -8,6 +8,7 @@ module CobaltLedger
         known_as "date", order: 6
         titled "date"
 
+        def self.input = "date"
         def self.family = :date
 
         def self.parse(raw, _field)

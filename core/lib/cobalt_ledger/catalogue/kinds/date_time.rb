@@ -8,6 +8,8 @@ module CobaltLedger
         known_as "date_time", order: 7
         titled "date and time"
 
+        def self.input = "moment"
+
         FORM = /\A\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,9})?)?(Z|[+-]\d{2}:\d{2})\z/
 
         def self.family = :time

@@ -8,6 +8,8 @@ module CobaltLedger
         known_as "decimal", order: 4
         titled "number"
 
+        def self.input = "number"
+
         LIMIT = 10**15
         # Digits kept after the point.
         PLACES = 9

@@ -8,6 +8,9 @@ module CobaltLedger
         known_as "integer", order: 3
         titled "whole number"
 
+        def self.whole? = true
+        def self.input = "number"
+
         LIMIT = 10**15
 
         def self.family = :number

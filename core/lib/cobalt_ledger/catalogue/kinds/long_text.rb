@@ -8,6 +8,10 @@ module CobaltLedger
         known_as "long_text", order: 2
         titled "long text"
 
+        def self.takes = %w[max_length]
+        def self.lines? = true
+        def self.input = "lines"
+
         def self.parse(raw, field) = text(raw, field.max_length)
         def self.stand_in(field) = "made up"[0, field.max_length]
         def self.sample(_field) = "some lines of text"

@@ -8,6 +8,7 @@ module CobaltLedger
         known_as "person", order: 11
         titled "person"
 
+        def self.input = "person"
         def self.family = :person
 
         def self.parse(raw, _field)

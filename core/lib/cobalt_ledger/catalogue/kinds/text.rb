@@ -8,6 +8,8 @@ module CobaltLedger
         known_as "text", order: 1
         titled "text"
 
+        def self.takes = %w[max_length]
+
         def self.parse(raw, field)
           value = text(raw, field.max_length)
           unsuitable("must be one line") if value&.match?(/[\r\n]/)

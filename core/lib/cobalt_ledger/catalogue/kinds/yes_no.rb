@@ -8,6 +8,7 @@ module CobaltLedger
         known_as "yes_no", order: 8
         titled "yes or no"
 
+        def self.input = "yes_no"
         def self.family = :flag
 
         def self.parse(raw, _field)

@@ -7,6 +7,8 @@ module CobaltLedger
       class Attribute < Operand
         known_as "attribute", order: 31
 
+        def self.parts = { "attribute" => { "type" => "string", "minLength" => 1, "maxLength" => 100 } }
+
         def self.read(hash, pointer, scope, faults)
           name = hash["attribute"]
           known = scope.directory.nil? || scope.directory.attribute_names.include?(name)

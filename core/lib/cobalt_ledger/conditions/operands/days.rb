@@ -7,6 +7,8 @@ module CobaltLedger
       class Days < Operand
         known_as "days", order: 51
 
+        def self.parts = { "days" => { "type" => "integer", "minimum" => 0, "maximum" => 36_500 } }
+
         attr_reader :value
 
         def self.constant? = true

@@ -7,6 +7,8 @@ module CobaltLedger
       class Entered < Operand
         known_as "field", order: 20
 
+        def self.parts = { "field" => { "$ref" => "#/$defs/field_id" } }
+
         def self.read(hash, pointer, scope, faults)
           field = scope.record_type.field(hash["field"])
           field ? new(field) : faults.add("#{pointer}/field", "#{scope.record_type.name} has no field “#{hash['field']}”")

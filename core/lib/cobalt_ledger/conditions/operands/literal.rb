@@ -7,6 +7,9 @@ module CobaltLedger
       class Literal < Operand
         known_as "value", order: 60
 
+        def self.parts = { "value" => { "type" => %w[string number boolean] } }
+        def self.stands = %i[right value]
+
         attr_reader :value
 
         def self.constant? = true

@@ -7,6 +7,8 @@ module CobaltLedger
       class Literals < Operand
         known_as "values", order: 61
 
+        def self.parts = { "values" => { "type" => "array", "items" => { "type" => %w[string number boolean] }, "minItems" => 1, "maxItems" => 500 } }
+
         attr_reader :items
 
         def self.constant? = true

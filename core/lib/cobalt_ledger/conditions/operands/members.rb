@@ -7,6 +7,8 @@ module CobaltLedger
       class Members < Operand
         known_as "members", order: 50
 
+        def self.parts = { "members" => { "type" => "array", "items" => { "$ref" => "#/$defs/principal" }, "minItems" => 1, "maxItems" => 100 } }
+
         attr_reader :members
 
         def self.constant? = true

@@ -5,13 +5,15 @@ module CobaltLedger
     module Operands
       # A field of the record that a reference field of this record names.
       class Related < Operand
-        known_as "through", order: 10
+        known_as "through", order: 22
+
+        def self.parts = { "through" => { "$ref" => "#/$defs/field_id" }, "field" => { "$ref" => "#/$defs/field_id" } }
 
         def self.read(hash, pointer, scope, faults)
           reference = scope.record_type.field(hash["through"])
           return faults.add("#{pointer}/through", "#{scope.record_type.name} has no field “#{hash['through']}”") unless reference
 
-          other = reference.kind_name == "record_reference" && scope.types[reference.refers_to]
+          other = reference.family == :reference && scope.types[reference.refers_to]
           return faults.add("#{pointer}/through", "#{reference.name} refers to no record type") unless other
 
           field = other.field(hash["field"])

@@ -7,6 +7,8 @@ module CobaltLedger
       class Stored < Operand
         known_as "stored", order: 21
 
+        def self.parts = { "stored" => { "$ref" => "#/$defs/field_id" } }
+
         def self.read(hash, pointer, scope, faults)
           field = scope.record_type.field(hash["stored"])
           field ? new(field) : faults.add("#{pointer}/stored", "#{scope.record_type.name} has no field “#{hash['stored']}”")

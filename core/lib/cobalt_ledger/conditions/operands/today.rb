@@ -7,6 +7,8 @@ module CobaltLedger
       class Today < Operand
         known_as "today", order: 44
 
+        def self.parts = { "today" => { "type" => "integer", "minimum" => -36_500, "maximum" => 36_500 } }
+
         SUBJECT = Subject.new("today", "today", Catalogue::Kinds::Date)
 
         def self.read(hash, _pointer, _scope, _faults) = new(hash["today"])

@@ -48,7 +48,7 @@ module CobaltLedger
         end
 
         def simple?(comparison)
-          comparison.left.is_a?(Operands::Entered) && comparison.left.subject.kind_name != "computed" && comparison.left.subject.kind_name != "auto_number" &&
+          comparison.left.is_a?(Operands::Entered) && !comparison.left.subject.computed? && !comparison.left.subject.numbered? &&
             (comparison.right.nil? ? !comparison.method_class.needs_stored? : [Operands::Literal, Operands::Literals].include?(comparison.right.class))
         end
 

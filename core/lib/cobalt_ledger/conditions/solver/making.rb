@@ -26,7 +26,7 @@ module CobaltLedger
           when :choices then Choosing.several(world, key, field)
           when :person then Choosing.people(world, key)
           when :reference then Choosing.records(world, key)
-          when :text then text(world, field.max_length, lines: field.kind_name == "long_text", blank: blank_of(world, key, field))
+          when :text then text(world, field.max_length, lines: field.kind.lines?, blank: blank_of(world, key, field))
           else raise Unknown, "fields of kind #{field.kind.title}"
           end
         end
@@ -78,7 +78,7 @@ module CobaltLedger
         end
 
         def open_number(world, field, blank)
-          whole = field.kind_name == "integer"
+          whole = field.kind.whole?
           unit = whole ? 1 : Computed::NANO
           limit = Catalogue::Kinds::Decimal::LIMIT * unit
           Terms::Quantity.new(world.numbers, { world.numbers.variable(-limit, limit) => 1 }, 0, unit, blank, whole ? READ_WHOLE : READ_NUMBER)
@@ -105,7 +105,7 @@ module CobaltLedger
 
         # Whether a field is blank: an identifier that is given automatically is not, once there is a record.
         def blank_of(world, key, field)
-          field.kind_name == "auto_number" && !world.new_record?(key) ? false : world.search.variable(nil, phase: true)
+          field.numbered? && !world.new_record?(key) ? false : world.search.variable(nil, phase: true)
         end
         private_class_method :blank_of
       end

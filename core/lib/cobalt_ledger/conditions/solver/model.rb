@@ -97,7 +97,7 @@ module CobaltLedger
 
         # Leaves out what could be anything.
         def smallest(found)
-          Partly.new(@world.record_type, @world.base, @mode, found).needed(@tests)
+          PartialAssignment.new(@world.record_type, @world.base, @mode, found).needed(@tests)
         end
       end
     end

@@ -8,6 +8,8 @@ module CobaltLedger
       # or the search decides on which side of the gap to look (branch and bound by splitting on demand: Barrett,
       # Nieuwenhuis, Oliveras, Tinelli 2006).
       class Numbers
+        include Lemmas
+
         # atoms: Hash of literal to [variable, limit it is at most].
         attr_reader :simplex, :atoms
 
@@ -60,33 +62,6 @@ module CobaltLedger
 
         # Has the search parted on a sum of variables before it is parted on one of them alone.
         def tell(form) = @telling << form
-
-        # For theories that find out more at the end: formulas made in the block may come with clauses, which are added
-        # to those it returns.
-        def collecting
-          @lemmas = []
-          found = yield
-          found.is_a?(Array) ? found + @lemmas : found
-        ensure
-          @lemmas = nil
-        end
-
-        # A clause that holds in any case, now or with the lemmas that are collected.
-        def add(literals) = @lemmas ? @lemmas << literals : @search.add(literals)
-
-        # Makes a formula hold in any case.
-        def demand(formula, given = [])
-          return Formula.demand(@search, formula, given) unless @lemmas
-
-          case formula
-          when true then nil
-          when Array
-            raise ArgumentError, "a lemma of one clause" if formula[0] == :any && formula.drop(1).any?(Array)
-
-            formula[0] == :all ? formula.drop(1).each { |part| demand(part, given) } : @lemmas << (given + formula.drop(1))
-          else @lemmas << (formula ? given + [formula] : given)
-          end
-        end
 
         def value_of(form) = simplex.value_of(form)
         def number(variable) = simplex.numbers[variable]

@@ -42,7 +42,7 @@ module CobaltLedger
         # A yes that is found at once, or nil.
         def guessed(conditions)
           found = Guesses.new(@record_type, @mode, @base).of(conditions)[conditions.map { true }]
-          found && Answer.new(kind: "yes", example: Partly.new(@record_type, @base, @mode, found).needed(conditions.map(&:compile)))
+          found && Answer.new(kind: "yes", example: PartialAssignment.new(@record_type, @base, @mode, found).needed(conditions.map(&:compile)))
         end
 
         # The answer, or that of another where there is none.

@@ -137,7 +137,7 @@ module CobaltLedger
 
           @bump *= DECAY
           rescale if @bump > 1e100
-          return :on if (@conflicts += 1) < RESTART * luby(@restarts)
+          return :on if (@conflicts += 1) < RESTART * Restarts.luby(@restarts)
 
           @conflicts = 0
           @restarts += 1
@@ -238,22 +238,6 @@ module CobaltLedger
             variable += 1
           end
           best
-        end
-
-        # 1, 1, 2, 1, 1, 2, 4, ...
-        def luby(number)
-          size = 1
-          sequence = 0
-          while size < number + 1
-            sequence += 1
-            size = (size * 2) + 1
-          end
-          while size - 1 != number
-            size = (size - 1) / 2
-            sequence -= 1
-            number %= size
-          end
-          2**sequence
         end
       end
     end

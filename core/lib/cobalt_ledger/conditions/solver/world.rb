@@ -146,7 +146,7 @@ module CobaltLedger
         # A field of one record, by key. Fields are blank only where they can be.
         def of_record(key, field, type)
           terms_of = (@terms_of ||= {})
-          terms_of[key] ||= if field.kind_name == "computed" then Computed.new(self, key, field, type).term
+          terms_of[key] ||= if field.computed? then Computed.new(self, key, field, type).term
                             else
                               terms[key] = Making.open(self, key, field)
                               key[0] == :entered && @writing&.on(field.id)&.any? ? Written.new(self, @writing, field, terms[key]).term : terms[key]
@@ -175,7 +175,7 @@ module CobaltLedger
 
         # Names of computed fields that are looked at: Array of String.
         def computed_names
-          (@terms_of || {}).keys.filter_map { |key| name_of(key) if field_of(key).kind_name == "computed" }.uniq
+          (@terms_of || {}).keys.filter_map { |key| name_of(key) if field_of(key).computed? }.uniq
         end
 
         # What a key is called.
@@ -192,7 +192,7 @@ module CobaltLedger
         def numbering(references)
           referred = references.map { |key| keys.refers_to(key) if key.size == 2 }.uniq
           type = referred.size == 1 ? types[referred[0]] : nil
-          type&.fields&.find { |field| field.kind_name == "auto_number" }&.numbering
+          type&.fields&.find { |field| field.numbered? }&.numbering
         end
 
         # Takes over a model found by another: Hashes of variable to truth, of variable to Integer, of place to String.

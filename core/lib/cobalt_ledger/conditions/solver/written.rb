@@ -5,8 +5,6 @@ module CobaltLedger
     module Solver
       # What stands in a field that rules write: what the first writer that acts says, or what was there.
       class Written
-        NUMBERS = %w[decimal money computed].freeze
-
         # world: World; writing: Writing; field: Catalogue::Field; raw: Term of what stands there unless a rule writes.
         def initialize(world, writing, field, raw)
           @world = world
@@ -17,7 +15,7 @@ module CobaltLedger
 
         # A Term.
         def term
-          raise Unknown, "what rules write to #{@field.name}" if @field.kind_name == "auto_number"
+          raise Unknown, "what rules write to #{@field.name}" if @field.numbered?
 
           final = Making.open(@world, [:entered, @field.id], @field)
           before = []
@@ -54,8 +52,8 @@ module CobaltLedger
         def fitting?(source)
           return true if source.class.constant?
 
-          kinds = [source.subject.kind_name, @field.kind_name]
-          (kinds.uniq.size == 1 || (kinds - NUMBERS).empty?) && source.subject.options.map(&:id) == @field.options.map(&:id) && source.family != :text
+          kinds = [source.subject.kind, @field.kind]
+          (kinds.uniq.size == 1 || kinds.all? { |kind| kind.family == :number && !kind.whole? }) && source.subject.options.map(&:id) == @field.options.map(&:id) && source.family != :text
         end
       end
     end

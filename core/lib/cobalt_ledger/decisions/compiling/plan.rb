@@ -5,28 +5,27 @@ module CobaltLedger
     # All that is known of a decision before the record is: which baselines and rules remain for one kind of
     # person, unit, mode, channel and form. Built once, then used for every record.
     class Plan
-      attr_reader :record_type, :slots, :conditions, :mode, :value_effects, :possibilities
+      attr_reader :record_type, :slots, :conditions, :mode, :value_effects
 
       # rules: Rules::Rule that match audience and reach, in the policy's order; units_above: Array of identifiers.
       # closeness: Hash of rule to how closely its audience matches, for precedence by closeness;
-      # fields: Array of Catalogue::Field, or nil for all; possibilities: Possibilities that several plans share.
-      def initialize(policy, record_type, rules, units_above, mode, closeness = {}, fields: nil, possibilities: Possibilities.new)
+      # fields: Array of Catalogue::Field, or nil for all.
+      def initialize(policy, record_type, rules, units_above, mode, closeness = {}, fields: nil)
         @policy = policy
         @record_type = record_type
         @mode = mode
         @conditions = []
         @index_of = {}
         @closeness = closeness
-        @possibilities = possibilities
         build_slots(rules, baseline_entries(units_above), fields || record_type.fields)
         @value_effects = ValueEffects.new(rules, record_type, mode) { |test| test_index(test) }
         @tests = @conditions.map(&:compile)
         @conditions.freeze
-        @circumstances = circumstances
-        @possible = {}
+        @circumstances = Conditions::Facts.circumstances_of(@conditions)
+        @feasible = Memory.new(REMEMBERED)
         @speaking = {}
         @looks_back = @conditions.any?(&:looks_back?)
-        @standings = {}.compare_by_identity
+        @standings = Memory.new(REMEMBERED, by_identity: true)
         @slots_by_id = @slots.to_h { |each| [each.field.id, each] }
       end
 
@@ -39,25 +38,17 @@ module CobaltLedger
                                        .partition { |each| !each.guardrail? }.freeze
       end
 
-      # People whose standing is remembered at once.
-      STANDINGS = 64
+      # People whose standing, and circumstances for which what is feasible, are remembered at once.
+      REMEMBERED = 64
 
       # A table, by rule, for what reasoning has to say of it to one person whatever the record is.
       def standing_of(principals)
-        @standings = {}.compare_by_identity if @standings.size >= STANDINGS
-        @standings[principals] ||= {}.compare_by_identity
+        @standings.fetch(principals) { {}.compare_by_identity }
       end
 
-      # Circumstances for which what can happen is remembered at once.
-      CIRCUMSTANCES = 64
-
-      # What can happen under the plan whatever the record, searched once for all whom it makes no difference to.
-      # base: Conditions::Facts with who asks, when and from where. Returns an Outcomes.
-      def possible(base)
-        key = @circumstances.map { |kind| base.public_send(kind) }
-        @possible = {} if @possible.size >= CIRCUMSTANCES
-        @possible[key] ||= Outcomes.new(self, base)
-      end
+      # What is feasible under the plan whatever the record, for all whom it makes no difference to; the block works it out.
+      # base: Conditions::Facts with who asks, when and from where.
+      def feasible(base) = @feasible.fetch(base.circumstances(@circumstances)) { yield }
 
       # facts: Conditions::Facts. Returns Array of true, false or nil by test.
       def outcomes(facts)
@@ -138,12 +129,6 @@ module CobaltLedger
           @conditions << condition
           @conditions.size - 1
         end
-      end
-
-      # What of the question, beside the record, can make a difference.
-      def circumstances
-        kinds = @conditions.flat_map(&:reads).map(&:first).uniq
-        { time: :at, user: :user_id, attribute: :user_id, network: :network, place: :place }.filter_map { |kind, question| question if kinds.include?(kind) }.uniq
       end
     end
   end

@@ -13,10 +13,6 @@ module CobaltLedger
       # Ledgers remembered for one field.
       LEDGERS = 128
 
-      # What reasoning says of one field under one combination of outcomes, whatever values brought them about.
-      # result: Access::Result; lines, guarding: Array of RuleLedger::Line.
-      Ledger = Struct.new(:result, :lines, :guarding)
-
       DIGITS = { false => 0, nil => 1, true => 2 }.freeze
 
       attr_reader :field, :stages, :baselines, :rules, :guardrails, :tests
@@ -33,8 +29,8 @@ module CobaltLedger
         @computable = computable
         @sources = sources
         @tests = ((baselines + rules + guardrails).filter_map(&:test) + [computable].compact + sources.flat_map(&:tests)).uniq.sort.freeze
-        @memory = {}
-        @ledgers = {}
+        @memory = Memory.new(MEMORY)
+        @ledgers = Memory.new(LEDGERS)
         @fixed = FieldDecision.new(field, result([])) if @tests.empty?
       end
 
@@ -43,20 +39,12 @@ module CobaltLedger
         return @fixed if @fixed
 
         key = key(outcomes)
-        @memory[key] || remember(key, outcomes)
+        @memory[key] || @memory.keep(key, FieldDecision.new(@field, result(outcomes)))
       end
 
-      # The Ledger for the outcomes. ordinary, guardrails: all contributions in the policy that speak of the field.
-      def ledger(outcomes, ordinary, guardrails)
-        key = key(outcomes)
-        @ledgers[key] || begin
-          @ledgers = {} if @ledgers.size >= LEDGERS
-          found = result(outcomes)
-          lines = RuleLedger.new(:rules, self, outcomes, found.baseline, found.ruled).lines(ordinary)
-          guarding = RuleLedger.new(:guardrails, self, outcomes, found.ruled, found.guarded).lines(guardrails)
-          @ledgers[key] = Ledger.new(found, lines, guarding).freeze
-        end
-      end
+      # What is said of the field under the outcomes: remembered, whatever values brought them about. The block works it out
+      # from the Access::Result.
+      def ledger(outcomes) = @ledgers.fetch(key(outcomes)) { yield result(outcomes) }
 
       # The Access::Result for the outcomes. except: a Rules::Rule that is left out, or nil.
       def result(outcomes, except: nil)
@@ -85,12 +73,6 @@ module CobaltLedger
       # One number for the outcomes of the slot's own tests.
       def key(outcomes)
         @tests.reduce(1) { |key, index| (key * 3) + DIGITS[outcomes[index]] }
-      end
-
-      def remember(key, outcomes)
-        # A new table instead of clearing the old one: another thread may be reading it.
-        @memory = {} if @memory.size >= MEMORY
-        @memory[key] = FieldDecision.new(@field, result(outcomes))
       end
     end
   end

@@ -32,13 +32,23 @@ module CobaltLedger
 
       def account(slot)
         ordinary, guardrails = @plan.speaking(slot.field)
-        ledger = slot.ledger(@outcomes, ordinary, guardrails)
+        ledger = slot.ledger(@outcomes) { |result| ledger(slot, result, ordinary, guardrails) }
         result = ledger.result
         Account.new(slot.field, result, precedence: slot.stages.precedence,
                                         baseline: BaselineAccount.new(@engine, @question, slot, @outcomes).stage(result),
                                         rules: stage(:rules, ordinary, ledger.lines, result.ruled),
                                         guardrails: stage(:guardrails, guardrails, ledger.guarding, result.guarded),
                                         consistency: consistency(result), value: @values.of(slot.field))
+      end
+
+      # What is said of one field under one combination of outcomes. result: Access::Result; lines, guarding: Array of
+      # RuleLedger::Line.
+      Ledger = Struct.new(:result, :lines, :guarding)
+
+      def ledger(slot, result, ordinary, guardrails)
+        lines = RuleLedger.new(:rules, slot, @outcomes, result.baseline, result.ruled).lines(ordinary)
+        guarding = RuleLedger.new(:guardrails, slot, @outcomes, result.ruled, result.guarded).lines(guardrails)
+        Ledger.new(result, lines, guarding).freeze
       end
 
       def stage(name, contributions, lines, after)

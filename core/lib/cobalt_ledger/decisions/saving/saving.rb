@@ -22,7 +22,7 @@ module CobaltLedger
         start = @engine.decide(question)
         refusals = closed_to(start) + unreadable(question.record_type, changes)
         # The others are judged all the same, so that everything that is wrong is told at once.
-        form = LiveForm.new(@engine, question.with(entered: changes.except(*refusals.map(&:field))), start: start)
+        form = TypedForm.new(@engine, question.with(entered: changes.except(*refusals.map(&:field))), start: start)
         typing = form.typing
         return untouched(question, start) if typing.changes.empty? && refusals.empty? && question.mode != "create"
 

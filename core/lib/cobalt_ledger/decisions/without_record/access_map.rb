@@ -32,7 +32,7 @@ module CobaltLedger
       def column(asked)
         return @engine.decide(asked).fields.transform_values { |decision| Cell.new([decision.level], true, decision.contested?) } unless @any_record
 
-        search = @engine.possible(asked)
+        search = @engine.feasible(asked)
         record_type.fields.to_h do |field|
           outcomes, complete = search.of(field.id)
           [field.id, Cell.new(outcomes.map { |outcome| outcome.decision.level }, complete, outcomes.any?(&:contested))]

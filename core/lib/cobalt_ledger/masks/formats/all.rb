@@ -6,6 +6,7 @@ module CobaltLedger
       # Covers everything: "Ilse Marrow" -> "••••••".
       class All < Mask
         known_as "all", order: 1
+        titled "cover all of it"
 
         def disclosure = 0
         def words = "all of it covered"

@@ -6,13 +6,14 @@ module CobaltLedger
       # Gives the band in which a number lies: 50,000 with width 20,000 -> "40,000 to 60,000".
       class Band < Mask
         known_as "band", order: 7
+        titled "show a band"
+        takes "width", { "type" => "integer", "minimum" => 1, "maximum" => 1_000_000_000_000 }, title: "Width of the band", start: 10_000
 
         # Nominal spread of a figure, against which a band's narrowness is measured.
         SPREAD = 1_000_000
 
         attr_reader :width
 
-        def self.parameters = ["width"]
         def self.families = %i[number]
 
         # width: Integer above 0, in the unit of the field.

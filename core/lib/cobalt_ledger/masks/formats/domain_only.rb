@@ -6,6 +6,7 @@ module CobaltLedger
       # Keeps the domain of an e-mail address: "i.marrow@fenwick.example" -> "••••••@fenwick.example".
       class DomainOnly < Mask
         known_as "domain_only", order: 5
+        titled "keep the e-mail domain"
 
         def self.families = %i[text]
         def disclosure = 20

@@ -6,10 +6,10 @@ module CobaltLedger
       # Shows the same words whatever the value: "on file".
       class FixedText < Mask
         known_as "fixed_text", order: 8
+        titled "show fixed words"
+        takes "text", { "type" => "string", "minLength" => 1, "maxLength" => 200 }, title: "Words shown", start: "on file"
 
         attr_reader :text
-
-        def self.parameters = ["text"]
 
         # text: String shown in place of the value.
         def initialize(text:)

@@ -6,6 +6,7 @@ module CobaltLedger
       # Keeps the first letter of each word: "Ilse Marrow" -> "I•••• M••••".
       class Initials < Mask
         known_as "initials", order: 4
+        titled "keep initials"
 
         # At most this many words are shown, so that a long text does not give its outline away.
         WORDS = 4

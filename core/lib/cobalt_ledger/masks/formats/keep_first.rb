@@ -6,10 +6,10 @@ module CobaltLedger
       # Keeps the first characters: "HX-20931", 2 -> "HX••••••".
       class KeepFirst < Mask
         known_as "keep_first", order: 2
+        titled "keep the first characters"
+        takes "count", { "type" => "integer", "minimum" => 1, "maximum" => 100 }, title: "Characters kept", start: 3
 
         attr_reader :count
-
-        def self.parameters = ["count"]
 
         # count: Integer of characters kept, 1 to 100.
         def initialize(count:)

@@ -6,6 +6,7 @@ module CobaltLedger
       # Keeps the last characters: "01632 960 447", 3 -> "••••••447".
       class KeepLast < KeepFirst
         known_as "keep_last", order: 3
+        titled "keep the last characters"
 
         def words = "only the last #{Words.count(count, 'character')} kept"
 

@@ -6,6 +6,7 @@ module CobaltLedger
       # Keeps the year of a date: 2026-03-31 -> "2026".
       class YearOnly < Mask
         known_as "year_only", order: 6
+        titled "keep the year"
 
         def self.families = %i[date time]
 

@@ -9,7 +9,8 @@ module CobaltLedger
         known_as "hide", order: 2
         gives :visibility, Access::Facets::HIDDEN
 
-        def self.parameters = %w[clear]
+        def self.parameters = { "clear" => { "type" => "boolean" } }
+        def self.optional = %w[clear]
         def self.build(hash, _operand) = new(clear: hash["clear"] || false)
 
         # clear: true when the value goes with the field.

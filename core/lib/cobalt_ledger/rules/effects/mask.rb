@@ -10,7 +10,8 @@ module CobaltLedger
 
         attr_reader :mask, :replace
 
-        def self.parameters = %w[mask replace]
+        def self.parameters = { "mask" => { "$ref" => "#/$defs/mask" }, "replace" => { "type" => "boolean" } }
+        def self.optional = %w[replace]
         def self.build(hash, _operand) = new(Masks::Mask.from(hash["mask"]), hash["replace"] || false)
 
         # mask: Masks::Mask; replace: true or false.

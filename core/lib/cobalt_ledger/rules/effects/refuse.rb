@@ -7,10 +7,13 @@ module CobaltLedger
       class Refuse < Effect
         known_as "refuse", order: 14
 
+        MESSAGE = { "type" => "string", "minLength" => 1, "maxLength" => 500, "pattern" => "\\S" }.freeze
+
         attr_reader :message, :at
 
         def self.claim = :refusal
-        def self.parameters = %w[message at]
+        def self.parameters = { "message" => MESSAGE, "at" => { "enum" => %w[field form] } }
+        def self.optional = %w[at]
         def self.build(hash, _operand) = new(hash["message"], hash["at"] || "field")
 
         # message: String; at: "field" or "form".

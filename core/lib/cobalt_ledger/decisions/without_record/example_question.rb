@@ -3,7 +3,7 @@
 module CobaltLedger
   module Decisions
     # Turns what was assumed to show an outcome into a full question that anybody can ask again.
-    class Example
+    class ExampleQuestion
       # question: Question that leaves the record open; found: Hash of the keys of Conditions::Operand#reads to typed values.
       def initialize(question, found)
         @question = question

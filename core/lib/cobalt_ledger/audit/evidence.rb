@@ -3,7 +3,7 @@
 module CobaltLedger
   module Audit
     # A concrete question that shows a finding. question: document of a Decisions::Question; levels: Hash of field to level found there.
-    Example = Struct.new(:question, :levels, :lines, keyword_init: true) do
+    Evidence = Struct.new(:question, :levels, :lines, keyword_init: true) do
       # question: Decisions::Question; decisions: FieldDecision by field identifier; fields: those it shows;
       # lines: what it holds, for people.
       def self.of(question, decisions, fields, lines = [])

@@ -6,7 +6,7 @@ module CobaltLedger
     #
     # The solver finds each combination of outcomes of a field's tests that can happen, with the record that shows it: so
     # none is invented, and where something could not be decided, the answer says that it is not complete.
-    class Outcomes
+    class Feasibility
       # Combinations of outcomes at most, where conditions that have nothing in common are put together.
       BUDGET = 5_000
 
@@ -15,10 +15,11 @@ module CobaltLedger
 
       # decision: FieldDecision; example: Hash of the keys of Operand#reads to typed values; contested: true when rules
       # that apply can give different values at this level.
-      Outcome = Struct.new(:decision, :example, :contested, keyword_init: true)
+      Feasible = Struct.new(:decision, :example, :contested, keyword_init: true)
 
-      # base: Conditions::Facts with what is known whatever the record.
-      def initialize(plan, base)
+      # base: Conditions::Facts with what is known whatever the record; memory: SearchMemory.
+      def initialize(plan, base, memory)
+        @memory = memory
         @plan = plan
         @base = base
         @type = plan.record_type
@@ -68,7 +69,7 @@ module CobaltLedger
         by_level = {}
         combinations.each_value do |outcomes, example|
           decision = slot.decide(outcomes)
-          found = (by_level[decision.level] ||= Outcome.new(decision: decision, example: example, contested: false))
+          found = (by_level[decision.level] ||= Feasible.new(decision: decision, example: example, contested: false))
           found.contested ||= decision.contested?
         end
         [by_level.values.sort_by { |outcome| Access::State::LEVELS.index(outcome.decision.level) }, complete]
@@ -102,7 +103,7 @@ module CobaltLedger
 
       # Does the level follow from a part of an example, whatever the rest is?
       def settled_without?(slot, example, level)
-        partly = Conditions::Solver::Partly.new(@type, @base, @plan.mode, example)
+        partly = Conditions::Solver::PartialAssignment.new(@type, @base, @plan.mode, example)
         seen = slot.tests.map { |index| @plan.conditions[index].compile.call(partly) }
         open = seen.each_index.select { |place| seen[place].nil? }
         return false if open.size > OPEN
@@ -130,7 +131,7 @@ module CobaltLedger
         return search_written(conditions) if @plan.value_effects.bear_on?(conditions)
 
         kind = %w[create edit].include?(@plan.mode) ? @plan.mode : "view"
-        @plan.possibilities.fetch(@type, kind, conditions, @base) { search_apart(conditions) }
+        @memory.fetch(@type, kind, conditions, @base) { search_apart(conditions) }
       end
 
       # Conditions that have nothing in common are searched one by one.

@@ -5,7 +5,7 @@ module CobaltLedger
     module Solver
       # Facts of which some are known and the others not: what is not is Unreadable, so that the ordinary evaluation tells
       # what holds whatever it is.
-      class Partly
+      class PartialAssignment
         UNKNOWN = Unreadable.new("left open").freeze
 
         attr_reader :directory, :zone

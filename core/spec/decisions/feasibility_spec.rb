@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 # What can happen without a record, held against trying every record of a small world.
-RSpec.describe CobaltLedger::Decisions::Outcomes do
+RSpec.describe CobaltLedger::Decisions::Feasibility do
   policies = Integer(ENV.fetch("POLICIES", 60))
   world = { "stage" => [nil, "a", "b", "c"], "count" => [nil, 0, 1, 2, 3, 5, 6], "level" => [nil, 0, 1, 3, 5, 6], "agreed" => [nil, true, false],
             "contact" => [nil, "Ilse", "mercury", "x", "Ilse mercury", "other"], "notes" => [nil, "Ilse", "mercury", "x", "mercury x", "other"] }
@@ -21,7 +21,7 @@ RSpec.describe CobaltLedger::Decisions::Outcomes do
     plan = engine.plan_for(question)
     question.record_type.fields.each do |field|
       read = plan.slot_of(field.id).tests.flat_map { |index| plan.conditions[index].fields }.uniq & world.keys
-      outcomes, complete = engine.possible(question).of(field.id)
+      outcomes, complete = engine.feasible(question).of(field.id)
       levels = outcomes.map { |outcome| outcome.decision.level }
       tried = every(world.slice(*read)).map { |values| engine.decide(question.with(stored: values))[field.id].level }.uniq
       expect(tried - levels).to eq(complete ? [] : tried - levels), "seed #{seed}, #{user}, #{field.id}: #{tried - levels} was missed"
@@ -31,9 +31,9 @@ RSpec.describe CobaltLedger::Decisions::Outcomes do
 
   # Every outcome comes with a record that gives it, and its telling part gives it too.
   def replay(engine, question, field, outcome, seed)
-    told = engine.possible(question).telling_example(field.id, outcome)
+    told = engine.feasible(question).telling_example(field.id, outcome)
     [outcome.example, told].each do |example|
-      replayed = CobaltLedger::Decisions::Example.new(question, example).question
+      replayed = CobaltLedger::Decisions::ExampleQuestion.new(question, example).question
       expect(engine.decide(replayed)[field.id].level).to eq(outcome.decision.level), "seed #{seed}, #{field.id}: #{example} does not show #{outcome.decision.level}"
     end
   end
