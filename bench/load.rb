@@ -46,7 +46,7 @@ module LoadBench
 
   def served(folder)
     port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
-    pid = Process.spawn({ "MALLOC_ARENA_MAX" => "2" }, RbConfig.ruby, File.join(Server::ROOT, "bin/serve.rb"), "--demo", "--port", port.to_s, "--database", File.join(folder, "load.sqlite3"), out: File::NULL)
+    pid = Process.spawn({ "MALLOC_ARENA_MAX" => "2" }, RbConfig.ruby, File.join(Server::Paths::ROOT, "bin/serve.rb"), "--demo", "--port", port.to_s, "--database", File.join(folder, "load.sqlite3"), out: File::NULL)
     sleep 0.2 until answers?(port)
     yield port
   ensure

@@ -22,7 +22,7 @@ rescue OptionParser::ParseError, IPAddr::Error => e
   exit 2
 end
 
-database = File.expand_path(options[:database] || File.join(Server::ROOT, "var", options[:demo] ? "demo.sqlite3" : "ledger.sqlite3"))
+database = File.expand_path(options[:database] || File.join(Server::Paths::ROOT, "var", options[:demo] ? "demo.sqlite3" : "ledger.sqlite3"))
 
 # Says in a line why the server does not start, and ends.
 def stop_with(words)
@@ -38,7 +38,7 @@ begin
   alone = lock.alone do
     [database, "#{database}-wal", "#{database}-shm"].each { |file| FileUtils.rm_f(file) } if fresh
     Server::Database.open(database)
-    Server::AuditRun.break_off_running
+    Server::Job.take_up_again
   end
   stop_with("another server runs on #{database}, so it can't be loaded anew; stop that one first") if fresh && !alone
   lock.share
@@ -46,8 +46,12 @@ begin
   Server::DemoData.load if options[:demo]
   Server::Setup.prepare
   worker = Server::Heavy::Worker.new(database).tap(&:start)
-  Server::Heavy.relay = Server::Heavy::Relay.new(worker)
-  at_exit { worker.stop }
+  Server::Heavy::Setting.relay = Server::Heavy::Relay.new(worker)
+  Server::Jobs::Crew.start(database)
+  at_exit do
+    Server::Jobs::Crew.stop
+    worker.stop
+  end
   Server::LOADER.eager_load
   Server::PolicyStore.instance.in_force
   Server::Contract.instance

@@ -3,9 +3,9 @@
 module Server
   # The web application: the API under /api, and the front end for everything else.
   class Application < Sinatra::Base
-    DIST = File.join(ROOT, "web/dist")
+    DIST = File.join(Paths::ROOT, "web/dist")
 
-    set :root, ROOT
+    set :root, Paths::ROOT
     set :public_folder, DIST
     set :static, false
     set :show_exceptions, false
@@ -41,14 +41,17 @@ module Server
       problem(trouble || Problem.defect)
     end
 
+    AuditRuns.wake = Jobs::Crew.method(:wake)
+
     register Routes::Sessions
     register Routes::Accounts
     register Routes::Overview
     register Routes::Catalogue
     register Routes::People
-    register Routes::Auditing
+    register Routes::Audits
+    register Routes::Precedence
     register Routes::RuleBook
-    register Routes::Looking
+    register Routes::Inspection
     register Routes::Imports
     register Routes::Publishing
     register Routes::Records

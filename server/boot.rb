@@ -14,11 +14,12 @@ CobaltLedger::Conditions::Solver::SecondOpinion.ask_at(ENV.fetch("COBALT_Z3", ni
 
 # The web server around the core: sign-in, storage, routes.
 module Server
-  ROOT = File.expand_path("..", __dir__)
-
   LOADER = Zeitwerk::Loader.new
   LOADER.push_dir(__dir__, namespace: Server)
-  LOADER.collapse("#{__dir__}/models", "#{__dir__}/services", "#{__dir__}/http")
-  LOADER.ignore("#{__dir__}/boot.rb", "#{__dir__}/migrations", "#{__dir__}/heavy/main.rb")
+  LOADER.collapse(*%w[base models services services/* http].map { |folder| "#{__dir__}/#{folder}" })
+  LOADER.ignore(*%w[boot.rb migrations heavy_main.rb jobs_main.rb].map { |name| "#{__dir__}/#{name}" })
   LOADER.setup
+
+  # What loads the files, for registries that have to know all their members.
+  def self.loader = LOADER
 end

@@ -29,7 +29,7 @@ module Server
       launcher = Puma::Launcher.new(configuration(url), log_writer: Puma::LogWriter.new(StringIO.new, $stderr), events: events(on_ready))
       launcher.run
     ensure
-      Heavy.relay = nil
+      Heavy::Setting.relay = nil
     end
 
     def configuration(url)

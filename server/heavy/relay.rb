@@ -20,9 +20,6 @@ module Server
       SENT = { "HTTP_COOKIE" => "Cookie", "HTTP_X_CSRF_TOKEN" => "X-CSRF-Token", "HTTP_IF_MATCH" => "If-Match", "CONTENT_TYPE" => "Content-Type" }.freeze
       RETURNED = %w[content-type content-disposition cache-control etag retry-after].freeze
 
-      # Header in which the worker is told where the request came from.
-      ADDRESS = "HTTP_X_COBALT_ADDRESS"
-
       Answer = Struct.new(:status, :headers, :body)
 
       def initialize(worker)

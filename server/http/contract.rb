@@ -6,7 +6,7 @@ module Server
   # The OpenAPI document as the contract: finds the operation a request is meant for and checks
   # parameters, request bodies and (in the specs) responses against it.
   class Contract
-    PATH = File.join(ROOT, "docs/openapi.yaml")
+    PATH = File.join(Paths::ROOT, "docs/openapi.yaml")
 
     # Largest body of a request that names no limit of its own, in bytes.
     BODY_LIMIT = 1024 * 1024

@@ -17,7 +17,7 @@ module Server
     def sight = @sight ||= Sight.new(account.person, network: client_address)
 
     # The policy state a request asks for: "in_force" (default) or "pending".
-    def policy_state = PolicyStore.instance.state(params["state"] || "in_force")
+    def policy_state = PolicyStore.instance.compiled(params["state"] || "in_force")
 
     # Raises unless somebody is signed in and may do it. ability: :read, :edit, :publish or :import.
     def allow!(ability)
@@ -82,9 +82,9 @@ module Server
 
     # Has the process beside the server answer, where there is one.
     def relay
-      return if Heavy.relay.nil? || Heavy.inside
+      return if Heavy::Setting.relay.nil? || Heavy::Setting.inside
 
-      answer = Heavy.relay.ask(request.env, @session.account_id, @operation.body_limit)
+      answer = Heavy::Setting.relay.ask(request.env, @session.account_id, @operation.body_limit)
       headers answer.headers
       halt answer.status, answer.body
     end

@@ -7,12 +7,15 @@ module Server
     # Parts kept beside those in use, so that an edit taken back is known at once.
     KEPT = 100
 
+    # A part is known under all that it depends on, so what is remembered is never out of date.
+    MEMORY = CobaltLedger::Memory.new(400)
+
     # What of a finding is held in memory: all but what is told of one at a time.
     LINE = %w[id detector severity group title record_type fields rules facet words basis].freeze
 
     # What is known under a digest: {"digest", "findings" => lines, "undecided", "proved_at"}, or nil.
     def self.known(digest)
-      PolicyStore.instance.memory.fetch([:audit_part, digest]) do
+      MEMORY.fetch(digest) do
         part = find_by(digest: digest)
         part && { "digest" => digest, "findings" => JSON.parse(part.findings).map { |finding| finding.slice(*LINE) }, "undecided" => JSON.parse(part.undecided), "proved_at" => part.proved_at }
       end
@@ -31,6 +34,7 @@ module Server
     def self.forget(used)
       spare = where.not(digest: used).order(id: :desc).offset(KEPT).pluck(:id)
       spare.each_slice(500) { |ids| where(id: ids).delete_all }
+      MEMORY.clear if spare.any?
     end
   end
 end

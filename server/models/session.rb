@@ -19,10 +19,13 @@ module Server
       # Starts a session. Returns [Session, token].
       def start(account)
         now = Time.now
-        where(expires_at: ..now).or(where(last_seen_at: ..(now - IDLE))).delete_all
+        drop_ended(now)
         token = SecureRandom.urlsafe_base64(32)
         [create!(account: account, token_digest: digest(token), csrf: SecureRandom.urlsafe_base64(24), expires_at: now + LIFETIME, last_seen_at: now), token]
       end
+
+      # Removes those that are over. now: Time.
+      def drop_ended(now) = where(expires_at: ..now).or(where(last_seen_at: ..(now - IDLE))).delete_all
 
       # The live session of a token, with its account, or nil.
       def of(token)

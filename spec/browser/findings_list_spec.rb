@@ -68,7 +68,7 @@ RSpec.describe "Findings, listed" do
     click_button("Cancel")
     expect(page).to have_text("The audit was cancelled; what it had proved is kept.")
     30.times { gate << true }
-    Server::Auditing.wait
+    Server::Jobs::Crew.wait
     click_button("Audit again")
     proved
     expect(page).to have_no_text("The audit was cancelled")

@@ -14,7 +14,7 @@ RSpec.describe "The audit through the API" do
   # Lines of what the audit finds, for a question.
   def audit(**question)
     call(:post, "/api/audit", { state: "pending" })
-    Server::Auditing.wait
+    Server::Jobs::Crew.wait
     look(**question)
   end
 
@@ -57,7 +57,7 @@ RSpec.describe "The audit through the API" do
     expect(answer["sentences"]).to eq([])
     expect(call(:post, "/api/findings/#{found['id']}/remedies/0?state=pending", {})).to eq(200)
     look
-    expect([answer["current"], Server::Auditing.missing(Server::PolicyStore.instance.pending).keys]).to eq([false, ["outgoing-loan"]])
+    expect([answer["current"], Server::AuditDigests.missing(Server::PolicyStore.instance.pending).keys]).to eq([false, ["outgoing-loan"]])
     look(record_type: "study-visit")
     expect(answer["current"]).to be(true)
     expect(audit.map { |each| each["detector"] }).not_to include("nobody")
@@ -94,12 +94,9 @@ RSpec.describe "The audit through the API" do
     expect([again["accepted_by"], again["was_accepted"]]).to eq([nil, true])
   end
 
-  it "marks a run that a stopped server left behind as broken off, and can be cancelled" do
-    run = Server::AuditRun.create!(state: "pending", subject: "x", started_by: "Mairin", started_at: Time.now)
-    Server::AuditRun.break_off_running
-    expect(run.reload.status).to eq("broken_off")
-    other = Server::AuditRun.create!(state: "pending", subject: "y", started_by: "Mairin", started_at: Time.now)
-    call(:delete, "/api/audit/#{other.id}")
+  it "can be cancelled before it has begun" do
+    run = Server::Job.create!(kind: "audit", topic: "pending", subject: "y", started_by: "Mairin")
+    call(:delete, "/api/audit/#{run.id}")
     expect(answer["status"]).to eq("cancelled")
     expect(call(:delete, "/api/audit/999999")).to eq(404)
   end
@@ -110,8 +107,8 @@ RSpec.describe "The audit through the API" do
     allow(Server::AuditPart).to receive(:keep).and_wrap_original do |keep, digest, type, *found|
       type == first ? keep.call(digest, type, *found) : raise("the disk is full")
     end
-    expect { audit }.to output(/the audit broke off: RuntimeError: the disk is full/).to_stderr
-    expect([answer["run"]["status"], answer["current"], Server::Auditing.missing(state).size]).to eq(["broken_off", false, state.policy.record_types.size - 1])
+    expect { audit }.to output(/RuntimeError: the disk is full/).to_stderr
+    expect([answer["run"]["status"], answer["current"], Server::AuditDigests.missing(state).size]).to eq(["broken_off", false, state.policy.record_types.size - 1])
     RSpec::Mocks.space.proxy_for(Server::AuditPart).reset
     expect(audit).not_to be_empty
     expect([answer["run"]["status"], answer["current"]]).to eq(["done", true])
@@ -134,7 +131,7 @@ RSpec.describe "The audit through the API" do
     run = answer["id"]
     call(:post, "/api/audit", { state: "pending" })
     expect(answer["id"]).to eq(run)
-    Server::Auditing.wait
+    Server::Jobs::Crew.wait
     expect(Server::AuditPart.order(:id).first.record_type).to eq("study-visit")
     call(:get, "/api/audit/#{run}")
     expect(answer).to include("status" => "done", "proved" => Server::AuditPart.count)
@@ -143,17 +140,17 @@ RSpec.describe "The audit through the API" do
   end
 
   it "keeps what is proved of one record type when the run is cancelled, and goes on from there" do
-    run = Server::AuditRun.create!(state: "pending", subject: "x", started_by: "Mairin", started_at: Time.now)
-    state = Server::PolicyStore.instance.pending
+    policy = Server::PolicyStore.instance.pending
+    run = Server::Job.create!(kind: "audit", topic: "pending", subject: policy.subject, given: '{"first":"study-visit"}', started_by: "Mairin")
     proved = []
     allow(Server::AuditPart).to receive(:keep).and_wrap_original do |keep, digest, type, *found|
       proved << type
       keep.call(digest, type, *found)
-      Server::Auditing.cancel(run.id, Server::Account.named("mairin"))
+      Server::AuditRuns.cancel(run.id, Server::Account.named("mairin"))
     end
-    Server::Auditing.new(run, state).prove("study-visit")
+    Server::Jobs::Runner.new.work_off
     expect([run.reload.status, proved]).to eq(["cancelled", ["study-visit"]])
-    expect(Server::Auditing.missing(state).keys).to eq(state.policy.record_types.keys - ["study-visit"])
+    expect(Server::AuditDigests.missing(policy).keys).to eq(policy.policy.record_types.keys - ["study-visit"])
     expect(look(record_type: "study-visit")).not_to be_empty
   end
 

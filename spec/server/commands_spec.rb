@@ -47,18 +47,24 @@ RSpec.describe "The commands" do
     end
   end
 
-  it "marks an audit that was under way when the server stopped as broken off, and touches nothing else" do
+  it "takes up a job that was under way when the server stopped, and touches nothing else" do
     Dir.mktmpdir do |folder|
       path = File.join(folder, "demo.sqlite3")
       arguments = ["--demo", "--port", free_port.to_s, "--database", path]
       serving(*arguments) { |_| nil }
-      runs = -> { SQLite3::Database.open(path) { |database| database.execute("SELECT subject, status FROM audit_runs ORDER BY id") } }
+      jobs = -> { SQLite3::Database.open(path) { |database| database.execute("SELECT subject, status FROM jobs ORDER BY id") } }
       SQLite3::Database.open(path) do |database|
-        [%w[one done], %w[two running]].each do |run|
-          database.execute("INSERT INTO audit_runs (state, subject, status, started_by, started_at) VALUES ('pending', ?, ?, 'Mairin', '2026-01-01')", run)
+        [%w[one done none], %w[two cancelled none], %w[three running gone]].each do |job|
+          database.execute("INSERT INTO jobs (kind, topic, subject, status, runner, started_by, created_at, beat_at) " \
+                           "VALUES ('audit', 'pending', ?, ?, ?, 'Mairin', '2026-01-01', '2026-01-01')", job)
         end
       end
-      serving(*arguments) { |_| expect(runs.call).to eq([%w[one done], %w[two broken_off]]) }
+      serving(*arguments) do |_|
+        ends = Time.now + 40
+        sleep 0.2 until jobs.call.last[1] == "done" || Time.now > ends
+        expect(jobs.call.map(&:last)).to eq(%w[done cancelled done])
+        expect(jobs.call.first(2).map(&:first)).to eq(%w[one two])
+      end
     end
   end
 

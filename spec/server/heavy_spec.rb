@@ -56,6 +56,18 @@ RSpec.describe "A server under load" do
     expect(@server.ask("mairin", :post, "/api/rules", { rule: heavy.merge("state" => "off") }).first).to eq(201)
   end
 
+  it "works off the audit beside everything else, and takes it up again when that process is killed", :aggregate_failures do
+    status, run = @server.ask("mairin", :post, "/api/audit", { state: "in_force" })
+    expect(status).to eq(202)
+    killed = @server.crew
+    Process.kill(:KILL, killed)
+    ends = Time.now + 40
+    sleep 0.1 until (run = @server.ask("mairin", :get, "/api/audit/#{run['id']}")[1])["status"] != "running" || Time.now > ends
+    expect(run["status"]).to eq("done")
+    expect(@server.crew).not_to eq(killed)
+    expect(@server.ask("mairin", :get, "/api/findings?state=in_force")[1]["current"]).to be(true)
+  end
+
   it "lets nobody have more under way or waiting than a few, and drops what nobody waits for any more", :aggregate_failures do
     @server.ask("mairin", :get, "/api/overview")
     cookie, csrf = @server.sessions["mairin"]

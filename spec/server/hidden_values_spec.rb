@@ -124,7 +124,7 @@ RSpec.describe "Hidden values and records that are not one's own to make" do
     expect(call(:post, "#{loan}/LN-0042/dismissals", { offer: "x" })).to eq(403)
     expect(call(:delete, "/api/audit/#{run}")).to eq(403)
     expect(call(:post, "#{loan}/form", { mode: "view", number: "LN-0042" })).to eq(200)
-    Server::Auditing.wait
+    Server::Jobs::Crew.wait
   end
 
   it "sorts by what values are, whatever somebody has stored" do

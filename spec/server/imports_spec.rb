@@ -3,9 +3,9 @@
 RSpec.describe "Imports" do
   before { sign_in("mairin") }
 
-  let(:ldif) { File.binread(File.join(Server::ROOT, "core/spec/fixtures/people-slapcat.ldif")) }
-  let(:directory) { JSON.parse(File.read(File.join(Server::ROOT, "demo/directory.json"))) }
-  let(:policy) { JSON.parse(File.read(File.join(Server::ROOT, "demo/policy.json"))) }
+  let(:ldif) { File.binread(File.join(Server::Paths::ROOT, "core/spec/fixtures/people-slapcat.ldif")) }
+  let(:directory) { JSON.parse(File.read(File.join(Server::Paths::ROOT, "demo/directory.json"))) }
+  let(:policy) { JSON.parse(File.read(File.join(Server::Paths::ROOT, "demo/policy.json"))) }
 
   def titles(list) = @preview[list].map { |item| item["title"] }
 

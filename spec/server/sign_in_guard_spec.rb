@@ -108,7 +108,7 @@ RSpec.describe "Guarding sign-ins" do
 
   it "keeps the database for its owner's eyes" do
     fresh = File.join(Dir.mktmpdir, "new.sqlite3")
-    system(RbConfig.ruby, "-e", "require ARGV[1]; Server::Database.open(ARGV[0])", fresh, File.join(Server::ROOT, "server/boot"), exception: true)
+    system(RbConfig.ruby, "-e", "require ARGV[1]; Server::Database.open(ARGV[0])", fresh, File.join(Server::Paths::ROOT, "server/boot"), exception: true)
     expect(Dir["#{fresh}*"].map { |file| format("%o", File.stat(file).mode & 0o777) }.uniq).to eq(["600"])
   ensure
     FileUtils.rm_rf(File.dirname(fresh)) if fresh

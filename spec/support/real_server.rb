@@ -16,7 +16,7 @@ class RealServer
     @database = database
     @port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
     @log = "#{database}.#{port}.log"
-    @pid = Process.spawn(environment.transform_keys(&:to_s), RbConfig.ruby, File.join(Server::ROOT, "bin/serve.rb"), "--demo", "--port", port.to_s, "--database", database, *options,
+    @pid = Process.spawn(environment.transform_keys(&:to_s), RbConfig.ruby, File.join(Server::Paths::ROOT, "bin/serve.rb"), "--demo", "--port", port.to_s, "--database", database, *options,
                          out: @log, err: @log, unsetenv_others: false)
     wait_until_ready if wait
   end
@@ -43,9 +43,10 @@ class RealServer
 
   def sessions = @sessions ||= {}
 
-  # Process of the worker beside it, and the processor time that has used, in ticks.
-  def worker = children.first&.first
-  def worker_ticks = children.first.then { |_, parts| parts[11].to_i + parts[12].to_i }
+  # Process of the worker beside it, and the processor time that has used, in ticks; process that works off jobs.
+  def worker = child("heavy_main")&.first
+  def worker_ticks = child("heavy_main").then { |_, parts| parts[11].to_i + parts[12].to_i }
+  def crew = child("jobs_main")&.first
 
   # Waits for it to end by itself. Returns its exit status.
   def ended = Process.wait2(pid)[1].exitstatus
@@ -58,6 +59,8 @@ class RealServer
   end
 
   private
+
+  def child(program) = children.find { |process, _| File.read("/proc/#{process}/cmdline").include?(program) }
 
   # [process, what the system says of it after its name] of those that the server has started.
   def children

@@ -38,6 +38,7 @@ module SampleDatabase
 
   def connect(path)
     Server::PolicyStore.reset!
+    Server::AuditPart::MEMORY.clear
     Server::Database.open(path)
   end
 

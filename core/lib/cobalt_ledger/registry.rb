@@ -26,13 +26,16 @@ module CobaltLedger
     def registered_name = @registered_name
     def registered_order = @registered_order
 
+    # What loads the files of the members.
+    def registry_loader = LOADER
+
     def own_members
       @own_members ||= {}
     end
 
     def load_members
       @load_members ||= begin
-        LOADER.eager_load_namespace(registry_namespace)
+        registry_loader.eager_load_namespace(registry_namespace)
         own_members.sort_by { |name, member| [member.registered_order, name] }.to_h.freeze
       end
     end

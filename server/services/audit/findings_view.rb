@@ -9,7 +9,7 @@ module Server
     # Columns of the map that are named at most.
     COLUMNS = 12
 
-    # state: PolicyStore::State; name: "in_force" or "pending"; params: the parts of the question that are not left open.
+    # state: PolicyStore::Compiled; name: "in_force" or "pending"; params: the parts of the question that are not left open.
     def initialize(state, name, params = {})
       @state = state
       @name = name
@@ -64,7 +64,7 @@ module Server
 
     def progress
       proved = types.filter_map { |id| part(id)&.fetch("proved_at") }
-      { "run" => AuditRun.latest(@name)&.to_view, "current" => types.all? { |id| part(id)&.fetch("digest") == digests[id] }, "proved_at" => proved.min&.iso8601,
+      { "run" => AuditRuns.latest(@name)&.to_view, "current" => types.all? { |id| part(id)&.fetch("digest") == digests[id] }, "proved_at" => proved.min&.iso8601,
         "audited" => types.sum { |id| @state.policy.rules_of(id).size }, "undecided" => types.flat_map { |id| undecided(id) } }.compact
     end
 
@@ -81,7 +81,7 @@ module Server
       @parts.fetch(id) { @parts[id] = AuditPart.known(digests[id]) || before[id]&.then { |digest| AuditPart.known(digest) } }
     end
 
-    def before = @before ||= AuditRun.latest_done(@name)&.proved_parts || {}
+    def before = @before ||= AuditRuns.proved_parts(@name)
 
     def kinds(found)
       found.map { |finding| finding["detector"] }.tally.sort_by { |name, _| CobaltLedger::Audit::Detector[name].registered_order }

@@ -7,7 +7,10 @@ module Server
   # published is in force in all of them from then on.
   class PolicyStore
     # What a reader works with. document: policy document; engine: CobaltLedger::Decisions::Engine.
-    State = Struct.new(:key, :document, :policy, :directory, :engine, keyword_init: true)
+    Compiled = Struct.new(:key, :document, :policy, :directory, :engine, keyword_init: true) do
+      # What exactly it is made from: it changes with every edit, edition and directory.
+      def subject = key.join("/")
+    end
 
     # Times the pending edits are read anew when somebody has edited meanwhile.
     TRIES = 20
@@ -28,8 +31,8 @@ module Server
 
     def directory = directory_of(newest[1])
 
-    # name: "in_force" or "pending". Returns a State.
-    def state(name)
+    # name: "in_force" or "pending". Returns a Compiled.
+    def compiled(name)
       name == "pending" ? pending : in_force
     end
 
@@ -59,7 +62,7 @@ module Server
     def standing = [*newest, *ChangeSet.where(published_edition: nil).pick(:id, :revision)]
 
     # The pending policy as it would be with one subject as given, kept nowhere. kind: as in Changes::Edit.
-    # Returns a State. Raises CobaltLedger::BadInput, with the faults of the subject told from where it stands.
+    # Returns a Compiled. Raises CobaltLedger::BadInput, with the faults of the subject told from where it stands.
     def with_subject(kind, subject)
       current = pending
       edit = CobaltLedger::Changes::Edit.new(kind: kind, id: subject["id"], before: nil, after: subject)
@@ -72,7 +75,7 @@ module Server
     # A state of any document of the right shape, kept nowhere. Raises CobaltLedger::BadInput.
     def state_of(document)
       policy = CobaltLedger::Formats::PolicyJson.build(document, directory, shaped: true)
-      State.new(document: document, policy: policy, directory: directory, engine: CobaltLedger::Decisions::Engine.new(policy, directory))
+      Compiled.new(document: document, policy: policy, directory: directory, engine: CobaltLedger::Decisions::Engine.new(policy, directory))
     end
 
     private
@@ -103,7 +106,7 @@ module Server
     def build(key, document, people)
       directory = directory_of(people)
       policy = CobaltLedger::Formats::PolicyJson.build(document, shaped: true)
-      State.new(key: key, document: document, policy: policy, directory: directory, engine: CobaltLedger::Decisions::Engine.new(policy, directory)).freeze
+      Compiled.new(key: key, document: document, policy: policy, directory: directory, engine: CobaltLedger::Decisions::Engine.new(policy, directory)).freeze
     end
   end
 end

@@ -7,7 +7,7 @@ module Server
     # the record in whose place a made-up value stands.
     attr_reader :state, :record, :looked_up, :made_up
 
-    # state: PolicyStore::State; sight: what the one who asks may see of stored records.
+    # state: PolicyStore::Compiled; sight: what the one who asks may see of stored records.
     def initialize(state, sight)
       @state = state
       @sight = sight

@@ -3,7 +3,7 @@
 module Server
   # Loads the sample business from demo/.
   module DemoData
-    FOLDER = File.join(ROOT, "demo")
+    FOLDER = File.join(Paths::ROOT, "demo")
     # Password of every demo sign-in; for a demonstration on one's own machine only.
     PASSWORD = "three-lanterns"
 

@@ -5,7 +5,7 @@ module Server
   module Vocabulary
     module_function
 
-    # state: PolicyStore::State, for the places and attributes there are.
+    # state: PolicyStore::Compiled, for the places and attributes there are.
     def to_h(state)
       { "kinds" => CobaltLedger::Catalogue::Kind.members.map { |name, kind| { "name" => name, "title" => kind.title, "family" => kind.family.to_s } },
         "comparisons" => comparisons, "operands" => operands, "effects" => effects, "masks" => masks,

@@ -3,8 +3,18 @@
 module Server
   module Routes
     # The map, the reasoning and the rehearsal: looking at the result as somebody else.
-    module Looking
+    module Inspection
       def self.registered(app)
+        app.post "/api/ask/who" do
+          allow!(:read)
+          json(Asking.new(asked_state, sent["question"].merge("field" => sent["field"]), sight).who)
+        end
+
+        app.post "/api/ask/what-for" do
+          allow!(:read)
+          json(Asking.new(asked_state, sent["question"].merge("field" => sent["field"]), sight).what_for)
+        end
+
         app.helpers Help
         app.get "/api/map" do
           allow!(:read)
@@ -42,7 +52,7 @@ module Server
 
       # Helpers of these routes.
       module Help
-        def asked_state = PolicyStore.instance.state(sent["state"] || "in_force")
+        def asked_state = PolicyStore.instance.compiled(sent["state"] || "in_force")
         def rehearsal = Rehearsal.new(asked_state, sent["question"], sight, dismissed: sent["dismissed"] || [])
       end
     end

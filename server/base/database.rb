@@ -3,7 +3,7 @@
 module Server
   # The SQLite database behind Active Record.
   module Database
-    MIGRATIONS = File.expand_path("migrations", __dir__)
+    MIGRATIONS = File.expand_path("../migrations", __dir__)
 
     module_function
 

@@ -5,7 +5,7 @@ module Server
   # they. A day is part of it, because windows end, and so is the program that proved them.
   class AuditDigests
     # What the core is: another version may prove something else.
-    PROGRAM = Dir[File.join(ROOT, "core", "lib", "**", "*.rb")].reduce(Digest::SHA256.new) { |digest, file| digest << File.binread(file) }.hexdigest
+    PROGRAM = Dir[File.join(Paths::ROOT, "core", "lib", "**", "*.rb")].reduce(Digest::SHA256.new) { |digest, file| digest << File.binread(file) }.hexdigest
 
     # Parts of a document whose digests are remembered at most.
     REMEMBERED = 25_000
@@ -16,10 +16,13 @@ module Server
     @items = CobaltLedger::Memory.new(REMEMBERED, by_identity: true)
 
     class << self
-      # Hash of record type to digest. state: PolicyStore::State.
+      # Hash of record type to digest. state: PolicyStore::Compiled.
       def of(state)
         PolicyStore.instance.memory.fetch([:audit_digests, state.key, Date.today]) { new(state).to_h }
       end
+
+      # Record types that are to be proved: Hash of identifier to digest. policy: PolicyStore::Compiled.
+      def missing(policy) = of(policy).reject { |_, digest| AuditPart.known(digest) }
 
       # The digest of one item of a document. An edit leaves all other items the very objects they are, so that only
       # what is new has to be written out.

@@ -3,7 +3,7 @@
 module Server
   # A rule as it is sent: its document, its sentence, and how it stands to the edition in force.
   class RuleView
-    # state: the PolicyStore::State the rules belong to; edition: policy document in force.
+    # state: the PolicyStore::Compiled the rules belong to; edition: policy document in force.
     def initialize(state, edition)
       @state = state
       @edition = (edition["rules"] || []).to_h { |rule| [rule["id"], rule] }

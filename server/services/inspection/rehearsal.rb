@@ -3,7 +3,7 @@
 module Server
   # The live form as somebody would meet it: for one person or two side by side, with what the last keystroke changed.
   class Rehearsal
-    # state: PolicyStore::State; params: the question, as for QuestionReader; sight: Sight of whoever rehearses;
+    # state: PolicyStore::Compiled; params: the question, as for QuestionReader; sight: Sight of whoever rehearses;
     # dismissed: keys of offers.
     def initialize(state, params, sight, dismissed: [])
       @state = state

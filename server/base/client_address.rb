@@ -6,6 +6,9 @@ module Server
   # The address a request comes from. What a header says of it is believed only from proxies that are named as trusted
   # (--trusted-proxy, or COBALT_TRUSTED_PROXIES); there are none by default, because anybody can write a header.
   module ClientAddress
+    # Rack's name for the header in which the server tells a process beside it where a request came from.
+    HEADER = "HTTP_X_COBALT_ADDRESS"
+
     class << self
       # networks: Array of CIDR blocks as text. Raises IPAddr::Error.
       def trust(networks) = @trusted = networks.map { |text| IPAddr.new(text) }.freeze
@@ -13,11 +16,13 @@ module Server
       # Array of IPAddr.
       def trusted = @trusted ||= [].freeze
 
+      # True in a process that only the server itself asks, which says in a header where the request came from.
+      attr_accessor :told_by_server
+
       # env: Rack environment. Returns the address as text, or nil when a trusted proxy does not tell it properly:
       # rules that ask for the network then fail closed.
       def of(env)
-        # The worker is asked by the server alone, over a socket that nobody else can reach.
-        return env[Heavy::Relay::ADDRESS].then { |text| text.to_s.empty? ? nil : text } if Heavy.inside
+        return env[HEADER].then { |text| text.to_s.empty? ? nil : text } if told_by_server
 
         peer = read(env["REMOTE_ADDR"])
         return peer&.to_s unless peer && trusted?(peer)

@@ -6,7 +6,7 @@ module Server
     # Names of the parameters.
     PARAMETERS = %w[record_type mode channel unit audiences detector between accepted].freeze
 
-    # state: PolicyStore::State; params: Hash of String.
+    # state: PolicyStore::Compiled; params: Hash of String.
     def initialize(state, params)
       @state = state
       @params = params

@@ -5,12 +5,15 @@ module Server
   # out by a process beside the server (Worker), which is handed the request as it came (Relay). There it has a budget,
   # and is dropped when its client goes (Deadline). Without a worker, as in specs, it is worked out in place.
   module Heavy
-    class << self
-      # True in the worker itself.
-      attr_accessor :inside
+    # Which of the processes this is.
+    module Setting
+      class << self
+        # True in the worker itself.
+        attr_accessor :inside
 
-      # The Relay to the worker, or nil where there is none.
-      attr_accessor :relay
+        # The Relay to the worker, or nil where there is none.
+        attr_accessor :relay
+      end
     end
   end
 end

@@ -87,9 +87,9 @@ module Server
     # Nobody may be taken out of the directory while a rule, in force or pending, names them.
     def policies_still_stand(directory)
       %w[in_force pending].each do |name|
-        CobaltLedger::Formats::PolicyJson.build(PolicyStore.instance.state(name).document, directory, shaped: true)
+        CobaltLedger::Formats::PolicyJson.build(PolicyStore.instance.compiled(name).document, directory, shaped: true)
       rescue CobaltLedger::BadInput => e
-        rules = PolicyStore.instance.state(name).document["rules"]
+        rules = PolicyStore.instance.compiled(name).document["rules"]
         raise(CobaltLedger::BadInput, e.faults.map do |fault|
           title = fault.pointer[%r{\A/rules/(\d+)}, 1]&.then { |index| rules[index.to_i]["title"] }
           CobaltLedger::Fault.new(pointer: fault.pointer, message: title ? "rule “#{title}” still needs it: #{fault.message}" : fault.message)

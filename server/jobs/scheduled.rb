@@ -1,0 +1,26 @@
+# frozen_string_literal: true
+
+module Server
+  module Jobs
+    # Something that is done at certain times, by the clocks of the policy's time zone. Where several servers run on one
+    # database each of them does it, so it has to come to the same when it is done twice.
+    class Scheduled
+      extend CobaltLedger::Registry
+
+      class << self
+        def registry_namespace = Server::Jobs::Tasks
+        def registry_loader = Server.loader
+
+        # Five fields, as in crontab(5) of POSIX: minute, hour, day of the month, month, day of the week.
+        attr_reader :cron
+
+        def at(cron)
+          @cron = cron
+        end
+      end
+
+      # Does it. What takes long is put in the queue of jobs.
+      def perform = raise(NotImplementedError)
+    end
+  end
+end

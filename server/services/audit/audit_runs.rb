@@ -1,0 +1,54 @@
+# frozen_string_literal: true
+
+module Server
+  # Runs of the audit: jobs, one at a time for each policy state.
+  module AuditRuns
+    LOCK = Mutex.new
+
+    class << self
+      # Starts a run unless one that is current is there or on its way. name: "in_force" or "pending"; by: name of who
+      # starts it; account: their Account; first: record type to begin with, or nil. Returns the Job.
+      def start(name, by:, account: nil, first: nil)
+        LOCK.synchronize do
+          policy = PolicyStore.instance.compiled(name)
+          latest = latest(name)
+          return latest if latest && current?(latest, policy)
+
+          latest&.cancel
+          Job.create!(kind: "audit", topic: name, subject: policy.subject, given: JSON.generate("first" => first), started_by: by, account_id: account&.id)
+             .tap { wake.call }
+        end
+      end
+
+      # Whoever may edit can cancel any run; others their own.
+      def cancel(id, account)
+        run = find(id)
+        raise Problem.new(403, "not-yours", "#{run.started_by} has started this run; who may edit the policy can cancel it") unless account.may?(:edit) || run.account_id == account.id
+
+        run.cancel
+      end
+
+      # Raises Problem.
+      def find(id) = Job.find_by(id: id, kind: "audit") || raise(Problem.new(404, "no-such-run", "There is no such run of the audit"))
+
+      def latest(name) = Job.latest("audit", name)
+
+      # Digest by record type of what the last whole run stood on.
+      def proved_parts(name) = Job.latest_done("audit", name)&.result&.[]("parts") || {}
+
+      # Digests of the parts that the latest runs of both states stand on.
+      def in_use = %w[in_force pending].flat_map { |name| proved_parts(name).values }
+
+      # Called when a job was put in the queue; set by whoever works jobs off.
+      attr_writer :wake
+
+      private
+
+      def wake = @wake || -> {}
+
+      def current?(run, policy)
+        run.subject == policy.subject && (%w[queued running].include?(run.status) || (run.status == "done" && AuditDigests.missing(policy).empty?))
+      end
+    end
+  end
+end
