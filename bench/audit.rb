@@ -15,7 +15,9 @@ module AuditBench
     # A machine's speed may drift meanwhile: the small policy is measured on either side of the large one.
     again = Benchmark.realtime { audit(*prepared(*small[:made]), Hash.new(0.0)) }
     growth = large[:seconds] / ((small[:seconds] + again) / 2)
-    report.figure("from 1,000 to 10,000 rules at the same density", format("%.1f times on one core (target: at most 12)", growth))
+    report.figure(
+      "from 1,000 to 10,000 rules at the same density", format("%.1f times on one core (target: at most 12)", growth)
+    )
   end
 
   # The same density of rules on a field each time. Returns {:seconds (on one core), :made}.
@@ -27,15 +29,32 @@ module AuditBench
     spent = Hash.new(0.0)
     found = nil
     alone = Benchmark.realtime { found = audit(engine, document, spent) }
-    together = Benchmark.realtime { found = CobaltLedger::Audit::Run.new(engine, document["rules"], at: AT).findings_in_parallel(Etc.nprocessors) }
+    together =
+      Benchmark.realtime do
+        found = CobaltLedger::Audit::Run.new(engine, document["rules"], at: AT).findings_in_parallel(Etc.nprocessors)
+      end
     words = "the whole audit: #{rules} rules, #{types} record types, #{users} users (target: #{target})"
-    report.figure(words, format("%.2f s on %d cores, %.2f s on one, %d findings, %d MB at most", together, Etc.nprocessors, alone, found.size, peak))
-    report.figure("  of it", spent.sort_by { |_, share| -share }.first(4).map { |name, share| format("%s %.1f s", name, share) }.join(", "))
+    report.figure(
+      words,
+      format(
+        "%.2f s on %d cores, %.2f s on one, %d findings, %d MB at most", together, Etc.nprocessors, alone, found.size,
+        peak
+      )
+    )
+    report.figure(
+      "  of it",
+      spent.sort_by { |_, share| -share }.first(4).map { |name, share| format("%s %.1f s", name, share) }.join(", ")
+    )
     { seconds: alone, made: [document, directory] }
   end
 
   # [engine, document]
-  def prepared(document, directory) = [CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document, directory), directory), document]
+  def prepared(document, directory)
+    [
+      CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document, directory), directory),
+      document
+    ]
+  end
 
   # spent: Hash that gets the seconds of each detector.
   def audit(engine, document, spent)
@@ -50,11 +69,17 @@ module AuditBench
 
   # One rule is edited: what its record type's findings come to, from the edited document on.
   def after_an_edit(report, document, directory)
-    rules = document["rules"].map { |rule| rule["id"] == "rule-0" ? rule.merge("effects" => [{ "effect" => "hide" }]) : rule }
+    rules =
+      document["rules"].map { |rule| rule["id"] == "rule-0" ? rule.merge("effects" => [{ "effect" => "hide" }]) : rule }
     report.time("findings after one edited rule of 1,000 (target: within 1 s)") do
       edited = document.merge("rules" => rules)
-      engine = CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(edited, directory, shaped: true), directory)
-      CobaltLedger::Audit::Run.new(engine, edited["rules"], at: AT).findings(types: [engine.policy.record_type("type-0")])
+      engine =
+        CobaltLedger::Decisions::Engine.new(
+          CobaltLedger::Formats::PolicyJson.build(edited, directory, shaped: true), directory
+        )
+      CobaltLedger::Audit::Run.new(engine, edited["rules"], at: AT).findings(
+        types: [engine.policy.record_type("type-0")]
+      )
     end
   end
 

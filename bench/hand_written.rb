@@ -3,7 +3,10 @@
 # The same rules as plain Ruby conditionals, as somebody would write them by hand for one record type:
 # the yardstick for what a decision may cost.
 module HandWritten
-  FACETS = { "show" => [:v, 0], "mask" => [:v, 1], "hide" => [:v, 2], "unlock" => [:e, 0], "lock" => [:e, 1], "make_optional" => [:p, 0], "require" => [:p, 1] }.freeze
+  FACETS = {
+    "show" => [:v, 0], "mask" => [:v, 1], "hide" => [:v, 2], "unlock" => [:e, 0], "lock" => [:e, 1],
+    "make_optional" => [:p, 0], "require" => [:p, 1]
+  }.freeze
 
   module_function
 
@@ -32,10 +35,15 @@ module HandWritten
 
   def statement(rule, table)
     tests = []
-    tests << "(#{rule['audience']['any'].map { |member| "roles.include?(#{member['role'].inspect})" }.join(' || ')})" if rule["audience"]["any"]
+    if rule["audience"]["any"]
+      tests << "(#{rule['audience']['any'].map { |member| "roles.include?(#{member['role'].inspect})" }.join(' || ')})"
+    end
     tests << "#{rule['reach']['modes'].inspect}.include?(mode)" if rule["reach"]
     tests << comparison(rule["when"]) if rule["when"]
-    body = rule["targets"]["fields"].map { |id| rule["effects"].map { |effect| assign(table, id, *FACETS[effect["effect"]]) }.join("; ") }.join("; ")
+    body =
+      rule["targets"]["fields"]
+        .map { |id| rule["effects"].map { |effect| assign(table, id, *FACETS[effect["effect"]]) }.join("; ") }
+        .join("; ")
     tests.empty? ? body : "if #{tests.join(' && ')} then #{body} end"
   end
 

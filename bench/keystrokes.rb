@@ -13,7 +13,9 @@ module Keystrokes
       Server::Database.open(File.join(folder, "bench.sqlite3"))
       Server::DirectoryVersion.keep(trust.directory, by: "bench")
       Server::Edition.publish(document, by: "bench", note: "")
-      Server::Account.create!(login: "bench", name: "Bench", password: Server::DemoData::PASSWORD, access: "administrator", person: "user-7")
+      Server::Account.create!(
+        login: "bench", name: "Bench", password: Server::DemoData::PASSWORD, access: "administrator", person: "user-7"
+      )
       RouteBench.serve(Server::Application) { |port| typed(report, port) }
       ActiveRecord::Base.connection_handler.clear_all_connections!(:all)
     end
@@ -23,14 +25,20 @@ module Keystrokes
 
   def typed(report, port)
     options = %w[no-sandbox disable-gpu disable-background-networking].to_h { |name| [name, nil] }
-    browser = Ferrum::Browser.new(headless: true, window_size: [1280, 800], timeout: 30, process_timeout: 60, browser_options: options)
+    browser =
+      Ferrum::Browser.new(
+        headless: true, window_size: [1280, 800], timeout: 30, process_timeout: 60, browser_options: options
+      )
     browser.goto("http://127.0.0.1:#{port}/rehearsal?type=type-0&as=user-7&policy=in_force")
     wait(browser, "input[autocomplete=username]").focus.type("bench")
     wait(browser, "input[autocomplete=current-password]").focus.type(Server::DemoData::PASSWORD, :Enter)
     wait(browser, ".form-row input[type=text], .form-row input:not([type])")
     samples = Array.new(KEYSTROKES) { |number| browser.evaluate_async(TYPING, 10, number) }.drop(10).sort
     { 50 => "the median", 95 => "the 95th percentile (target: under 100 ms)" }.each do |share, words|
-      report.figure("a keystroke in rehearsal, 60 fields, 500 rules, on screen: #{words}", format("%.0f ms", samples[(samples.size * share / 100.0).ceil - 1]))
+      report.figure(
+        "a keystroke in rehearsal, 60 fields, 500 rules, on screen: #{words}",
+        format("%.0f ms", samples[(samples.size * share / 100.0).ceil - 1])
+      )
     end
   ensure
     browser&.quit

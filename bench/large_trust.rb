@@ -15,12 +15,22 @@ class LargeTrust
   end
 
   def directory
-    users = Array.new(@users) do |number|
-      { "id" => "user-#{number}", "name" => "User #{number}", "roles" => Array.new(2) { pick(ROLES) }.uniq, "groups" => ["group-#{@random.rand(20)}"], "units" => [pick(UNITS)] }
-    end
-    { "format" => "cobalt-ledger/directory", "version" => 1, "users" => users, "roles" => ROLES.map { |id| { "id" => id, "name" => id } },
+    users =
+      Array.new(@users) do |number|
+        {
+          "id" => "user-#{number}", "name" => "User #{number}", "roles" => Array.new(2) { pick(ROLES) }.uniq,
+          "groups" => ["group-#{@random.rand(20)}"], "units" => [pick(UNITS)]
+        }
+      end
+    {
+      "format" => "cobalt-ledger/directory",
+      "version" => 1,
+      "users" => users,
+      "roles" => ROLES.map { |id| { "id" => id, "name" => id } },
       "groups" => (0...20).map { |number| { "id" => "group-#{number}", "name" => "Group #{number}" } },
-      "units" => [{ "id" => "trust", "name" => "Trust" }] + UNITS.map { |id| { "id" => id, "name" => id, "parent" => "trust" } } }
+      "units" =>
+        [{ "id" => "trust", "name" => "Trust" }] + UNITS.map { |id| { "id" => id, "name" => id, "parent" => "trust" } }
+    }
   end
 
   def policy
@@ -41,36 +51,66 @@ class LargeTrust
   def kind(number) = %w[text integer money choice yes_no date][number % 6]
 
   def record_type(number)
-    { "id" => "type-#{number}", "name" => "Type #{number}", "sections" => (1..6).map { |section| { "id" => "s#{section}", "name" => "Section #{section}" } },
-      "fields" => (1..FIELDS).map { |field| field(field) } }
+    {
+      "id" => "type-#{number}", "name" => "Type #{number}",
+      "sections" => (1..6).map { |section| { "id" => "s#{section}", "name" => "Section #{section}" } },
+      "fields" => (1..FIELDS).map { |field| field(field) }
+    }
   end
 
   def field(number)
-    { "id" => "f#{number}", "name" => "Field #{number}", "kind" => kind(number), "section" => "s#{((number - 1) / 10) + 1}", "label" => %w[open internal confidential restricted][number % 4],
-      "options" => kind(number) == "choice" ? %w[a b c d].map { |id| { "id" => id, "name" => id } } : nil }.compact
+    {
+      "id" => "f#{number}", "name" => "Field #{number}", "kind" => kind(number),
+      "section" => "s#{((number - 1) / 10) + 1}", "label" => %w[open internal confidential restricted][number % 4],
+      "options" => kind(number) == "choice" ? %w[a b c d].map { |id| { "id" => id, "name" => id } } : nil
+    }.compact
   end
 
   def value(number)
-    { "text" => "value #{number}", "integer" => number, "money" => number * 100, "choice" => %w[a b c d][number % 4], "yes_no" => number.even?, "date" => "2026-01-15" }[kind(number)]
+    {
+      "text" => "value #{number}", "integer" => number, "money" => number * 100, "choice" => %w[a b c d][number % 4],
+      "yes_no" => number.even?, "date" => "2026-01-15"
+    }[
+      kind(number)
+    ]
   end
 
   def rule(number, type)
-    effects = [pick([%w[show], %w[hide], %w[mask]]), pick([%w[lock], %w[unlock], []]), pick([%w[require], [], []])].flatten
-    { "id" => "rule-#{number}", "title" => "Rule #{number}", "kind" => number % 20 == 19 ? "guardrail" : "ordinary", "rank" => number + 1, "record_type" => type,
-      "targets" => { "fields" => Array.new(2) { "f#{@random.rand(1..FIELDS)}" }.uniq },
-      "audience" => @random.rand < 0.1 ? { "everyone" => true } : { "any" => Array.new(3) { { "role" => pick(ROLES) } }.uniq },
-      "reach" => @random.rand < 0.3 ? { "modes" => [pick(%w[create edit view list])] } : nil, "when" => @random.rand < 0.5 ? condition : nil,
-      "effects" => effects.map { |name| name == "mask" ? { "effect" => name, "mask" => { "format" => "all" } } : { "effect" => name } } }.compact
+    effects = [
+      pick([%w[show], %w[hide], %w[mask]]), pick([%w[lock], %w[unlock], []]), pick([%w[require], [], []])
+    ].flatten
+    {
+      "id" => "rule-#{number}",
+      "title" => "Rule #{number}",
+      "kind" => number % 20 == 19 ? "guardrail" : "ordinary",
+      "rank" => number + 1,
+      "record_type" => type,
+      "targets" => {
+        "fields" => Array.new(2) { "f#{@random.rand(1..FIELDS)}" }.uniq
+      },
+      "audience" =>
+        @random.rand < 0.1 ? { "everyone" => true } : { "any" => Array.new(3) { { "role" => pick(ROLES) } }.uniq },
+      "reach" => @random.rand < 0.3 ? { "modes" => [pick(%w[create edit view list])] } : nil,
+      "when" => @random.rand < 0.5 ? condition : nil,
+      "effects" =>
+        effects.map do |name|
+          name == "mask" ? { "effect" => name, "mask" => { "format" => "all" } } : { "effect" => name }
+        end
+    }.compact
   end
 
   def condition
     number = @random.rand(1..FIELDS)
     left = { "field" => "f#{number}" }
     case kind(number)
-    when "integer", "money" then { "compare" => "at_least", "left" => left, "right" => { "value" => @random.rand(1000) } }
-    when "choice" then { "compare" => "one_of", "left" => left, "right" => { "values" => %w[a b] } }
-    when "yes_no" then { "compare" => "equal", "left" => left, "right" => { "value" => true } }
-    else { "compare" => "is_filled", "left" => left }
+    when "integer", "money"
+      { "compare" => "at_least", "left" => left, "right" => { "value" => @random.rand(1000) } }
+    when "choice"
+      { "compare" => "one_of", "left" => left, "right" => { "values" => %w[a b] } }
+    when "yes_no"
+      { "compare" => "equal", "left" => left, "right" => { "value" => true } }
+    else
+      { "compare" => "is_filled", "left" => left }
     end
   end
 end

@@ -13,8 +13,15 @@ module LoadBench
   class Person
     def initialize(port, login)
       @port = port
-      answer = Net::HTTP.post(URI("http://127.0.0.1:#{port}/api/session"), JSON.generate(login: login, password: Server::DemoData::PASSWORD), "content-type" => "application/json")
-      @headers = { "cookie" => answer["set-cookie"][/cobalt_session=[^;]+/], "x-csrf-token" => JSON.parse(answer.body)["csrf"], "content-type" => "application/json" }
+      answer =
+        Net::HTTP.post(
+          URI("http://127.0.0.1:#{port}/api/session"),
+          JSON.generate(login: login, password: Server::DemoData::PASSWORD), "content-type" => "application/json"
+        )
+      @headers = {
+        "cookie" => answer["set-cookie"][/cobalt_session=[^;]+/], "x-csrf-token" => JSON.parse(answer.body)["csrf"],
+        "content-type" => "application/json"
+      }
     end
 
     # Status and document of an answer.
@@ -46,7 +53,11 @@ module LoadBench
 
   def served(folder)
     port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
-    pid = Process.spawn({ "MALLOC_ARENA_MAX" => "2" }, RbConfig.ruby, File.join(Server::Paths::ROOT, "bin/serve.rb"), "--demo", "--port", port.to_s, "--database", File.join(folder, "load.sqlite3"), out: File::NULL)
+    pid =
+      Process.spawn(
+        { "MALLOC_ARENA_MAX" => "2" }, RbConfig.ruby, File.join(Server::Paths::ROOT, "bin/serve.rb"), "--demo",
+        "--port", port.to_s, "--database", File.join(folder, "load.sqlite3"), out: File::NULL
+      )
     sleep 0.2 until answers?(port)
     yield port
   ensure
@@ -64,7 +75,9 @@ module LoadBench
   def fill(administrator)
     trust = LargeTrust.new(rules: RULES, types: 10, users: 2_000)
     [["directory", trust.directory], ["policy", trust.policy]].each do |kind, document|
-      body = { kind: kind, content: [JSON.generate(document)].pack("m0"), complete: kind == "directory" ? %w[roles] : nil }.compact
+      body = {
+        kind: kind, content: [JSON.generate(document)].pack("m0"), complete: kind == "directory" ? %w[roles] : nil
+      }.compact
       _, preview = administrator.ask("post", "/api/imports/preview", body)
       status, answer = administrator.ask("post", "/api/imports", body.merge(token: preview["token"]))
       raise "the import was answered #{status}: #{answer}" unless status == 200
@@ -73,16 +86,28 @@ module LoadBench
 
   # Heavy questions asked over and over: Array of Thread.
   def busy(administrator, done)
-    policy = { kind: "policy", content: [JSON.generate(LargeTrust.new(rules: RULES, types: 10, users: 10, seed: 7).policy)].pack("m0") }
-    work = { "previews of an import" => -> { administrator.ask("post", "/api/imports/preview", policy) }, "accounts of a change" => -> { administrator.ask("get", "/api/change-set/impact") },
-             "audits asked for" => -> { administrator.ask("post", "/api/audit", { state: "pending" }).tap { sleep 0.5 } } }
-    work.map { |what, act| Thread.new { loop { act.call.then { |status, _| done[status < 300 ? what : "#{what} answered #{status}"] += 1 } } } }
+    policy = {
+      kind: "policy",
+      content: [JSON.generate(LargeTrust.new(rules: RULES, types: 10, users: 10, seed: 7).policy)].pack("m0")
+    }
+    work = {
+      "previews of an import" => -> { administrator.ask("post", "/api/imports/preview", policy) },
+      "accounts of a change" => -> { administrator.ask("get", "/api/change-set/impact") },
+      "audits asked for" => -> { administrator.ask("post", "/api/audit", { state: "pending" }).tap { sleep 0.5 } }
+    }
+    work.map do |what, act|
+      Thread.new do
+        loop { act.call.then { |status, _| done[status < 300 ? what : "#{what} answered #{status}"] += 1 } }
+      end
+    end
   end
 
   # Seconds of each light question, to three people in turn.
   def light(people)
-    questions = [["asha", "post", "/api/records/outgoing-loan/form", { mode: "edit", number: "LN-0042" }],
-                 ["mairin", "get", "/api/overview", nil], ["xenia", "get", "/api/rules?per_page=50&state=in_force", nil]]
+    questions = [
+      ["asha", "post", "/api/records/outgoing-loan/form", { mode: "edit", number: "LN-0042" }],
+      ["mairin", "get", "/api/overview", nil], ["xenia", "get", "/api/rules?per_page=50&state=in_force", nil]
+    ]
     Array.new(ASKED) do |number|
       who, verb, path, body = questions[number % questions.size]
       sleep 0.05

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# The decision route under load on the loopback address, beside a bare Sinatra route that returns a stored JSON text of the same size.
+# The decision route under load on the loopback address, beside a bare Sinatra route that returns a stored JSON text of
+# the same size.
 module RouteBench
   SECONDS = 4
   CLIENTS = 4
@@ -11,21 +12,29 @@ module RouteBench
     Dir.mktmpdir do |folder|
       Server::Database.open(File.join(folder, "bench.sqlite3"))
       Server::DemoData.load
-      serve(Server::Application) { |port| with_session(port) { |headers| @decisions = measure(port, "/api/records/outgoing-loan/form", headers) } }
-      size = @decisions[:size]
-      bare = Sinatra.new do
-        set :environment, :production
-        set :host_authorization, permitted_hosts: []
-        set :protection, false
-        text = JSON.generate("x" * (size - 2))
-        post("/bare") { content_type(:json) && text }
+      serve(Server::Application) do |port|
+        with_session(port) { |headers| @decisions = measure(port, "/api/records/outgoing-loan/form", headers) }
       end
+      size = @decisions[:size]
+      bare =
+        Sinatra.new do
+          set :environment, :production
+          set :host_authorization, permitted_hosts: []
+          set :protection, false
+          text = JSON.generate("x" * (size - 2))
+          post("/bare") { content_type(:json) && text }
+        end
       serve(bare) { |port| @bare = measure(port, "/bare", {}) }
       ActiveRecord::Base.connection_handler.clear_all_connections!(:all)
     end
-    report.figure("decision route (sign-in, contract, decision of 26 fields; #{@decisions[:size]} bytes)", "#{@decisions[:rate].round} requests a second")
+    report.figure(
+      "decision route (sign-in, contract, decision of 26 fields; #{@decisions[:size]} bytes)",
+      "#{@decisions[:rate].round} requests a second"
+    )
     report.figure("bare Sinatra route, stored text of that size", "#{@bare[:rate].round} requests a second")
-    report.figure("share of the bare route", format("%.0f%% (target: at least 50%%)", 100 * @decisions[:rate] / @bare[:rate]))
+    report.figure(
+      "share of the bare route", format("%.0f%% (target: at least 50%%)", 100 * @decisions[:rate] / @bare[:rate])
+    )
   end
 
   def serve(app)
@@ -39,7 +48,11 @@ module RouteBench
 
   def with_session(port)
     http = Net::HTTP.new("127.0.0.1", port)
-    answer = http.post("/api/session", JSON.generate(login: "tomas", password: Server::DemoData::PASSWORD), "content-type" => "application/json")
+    answer =
+      http.post(
+        "/api/session", JSON.generate(login: "tomas", password: Server::DemoData::PASSWORD),
+        "content-type" => "application/json"
+      )
     yield("cookie" => answer["set-cookie"].split(";").first, "x-csrf-token" => JSON.parse(answer.body)["csrf"])
   end
 

@@ -7,22 +7,32 @@ require_relative "../server/main"
 
 options = { host: "127.0.0.1", port: 4600, proxies: ENV.fetch("COBALT_TRUSTED_PROXIES", "").split(/[\s,]+/) }
 begin
-  OptionParser.new do |parser|
-    parser.banner = "Usage: bin/serve [options]"
-    parser.on("--port N", Integer, "port, 4600 by default") { |value| options[:port] = value }
-    parser.on("--host ADDRESS", "address to listen on, 127.0.0.1 by default") { |value| options[:host] = value }
-    parser.on("--database FILE", "file of the database, var/ledger.sqlite3 by default") { |value| options[:database] = value }
-    parser.on("--trusted-proxy CIDR", "addresses of a proxy whose X-Forwarded-For is believed; none by default; may be given again") { |value| options[:proxies] << value }
-    parser.on("--demo", "with the sample business") { options[:demo] = true }
-    parser.on("--fresh", "loads the sample business anew") { options[:fresh] = true }
-  end.parse!
+  OptionParser
+    .new do |parser|
+      parser.banner = "Usage: bin/serve [options]"
+      parser.on("--port N", Integer, "port, 4600 by default") { |value| options[:port] = value }
+      parser.on("--host ADDRESS", "address to listen on, 127.0.0.1 by default") { |value| options[:host] = value }
+      parser.on("--database FILE", "file of the database, var/ledger.sqlite3 by default") do |value|
+        options[:database] = value
+      end
+      parser.on(
+        "--trusted-proxy CIDR",
+        "addresses of a proxy whose X-Forwarded-For is believed; none by default; may be given again"
+      ) { |value| options[:proxies] << value }
+      parser.on("--demo", "with the sample business") { options[:demo] = true }
+      parser.on("--fresh", "loads the sample business anew") { options[:fresh] = true }
+    end
+    .parse!
   Server::ClientAddress.trust(options[:proxies])
 rescue OptionParser::ParseError, IPAddr::Error => e
   warn e.message
   exit 2
 end
 
-database = File.expand_path(options[:database] || File.join(Server::Paths::ROOT, "var", options[:demo] ? "demo.sqlite3" : "ledger.sqlite3"))
+database =
+  File.expand_path(
+    options[:database] || File.join(Server::Paths::ROOT, "var", options[:demo] ? "demo.sqlite3" : "ledger.sqlite3")
+  )
 
 # Says in a line why the server does not start, and ends.
 def stop_with(words)

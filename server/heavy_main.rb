@@ -22,8 +22,11 @@ Server::AuditRuns.wake = -> {}
 # The worker is asked by the server alone, over a socket that nobody else can reach.
 Server::ClientAddress.told_by_server = true
 deadline = Server::Heavy::Deadline.new(Server::Application)
-puma = Puma::Server.new(deadline, nil, min_threads: 1, max_threads: Server::Heavy::Relay::TOTAL + 2, enable_keep_alives: false,
-                                       environment: "production", log_writer: Puma::LogWriter.new(StringIO.new, $stderr))
+puma =
+  Puma::Server.new(
+    deadline, nil, min_threads: 1, max_threads: Server::Heavy::Relay::TOTAL + 2, enable_keep_alives: false,
+                   environment: "production", log_writer: Puma::LogWriter.new(StringIO.new, $stderr)
+  )
 puma.add_unix_listener(socket, 0o177)
 running = puma.run
 $stdout.puts "ready"

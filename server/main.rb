@@ -26,7 +26,10 @@ module Server
       url = "tcp://#{host}:#{port}"
       # Puma takes over a socket that is open already when it is told so in this way.
       ENV["PUMA_INHERIT_0"] = "#{listening.fileno}:#{url}"
-      launcher = Puma::Launcher.new(configuration(url), log_writer: Puma::LogWriter.new(StringIO.new, $stderr), events: events(on_ready))
+      launcher =
+        Puma::Launcher.new(
+          configuration(url), log_writer: Puma::LogWriter.new(StringIO.new, $stderr), events: events(on_ready)
+        )
       launcher.run
     ensure
       Heavy::Setting.relay = nil

@@ -19,10 +19,11 @@ module CobaltLedger
   DOCUMENT_VERSION = 1
 
   LOADER = Zeitwerk::Loader.for_gem
-  LOADER.inflector.inflect("policy_json" => "PolicyJson", "question_json" => "QuestionJson", "directory_json" => "DirectoryJson",
-                           "canonical_json" => "CanonicalJson", "strict_json" => "StrictJson",
-                           "fields_csv" => "FieldsCsv",
-                           "record_type_json_schema" => "RecordTypeJsonSchema")
+  LOADER.inflector.inflect(
+    "policy_json" => "PolicyJson", "question_json" => "QuestionJson", "directory_json" => "DirectoryJson",
+    "canonical_json" => "CanonicalJson", "strict_json" => "StrictJson", "fields_csv" => "FieldsCsv",
+    "record_type_json_schema" => "RecordTypeJsonSchema"
+  )
   # The chapters of deciding are folders, not namespaces: docs/deciding.md names them.
   LOADER.collapse("#{__dir__}/cobalt_ledger/decisions/*")
   LOADER.setup

@@ -16,7 +16,10 @@ RSpec.describe "The chapters of the core" do
   def constants(path)
     tokens = Ripper.lex(File.read(path)).map { |_, kind, text| [kind, text] }
     tokens.each_with_index.filter_map do |(kind, text), place|
-      next unless kind == :on_const && tokens[place - 1] != [:on_op, "::"] && !%w[module class].include?(tokens[place - 2]&.last)
+      unless kind == :on_const && tokens[place - 1] != [:on_op, "::"] &&
+             !%w[module class].include?(tokens[place - 2]&.last)
+        next
+      end
 
       following = tokens[place + 1] == [:on_op, "::"] ? tokens[place + 2]&.last : nil
       [text, following].compact.join("::")
@@ -26,7 +29,11 @@ RSpec.describe "The chapters of the core" do
   # [file, what it refers to and must not] of a folder. known: Hash of constant to its chapter.
   def strays(files, own, order, known)
     files.flat_map do |path|
-      constants(path).filter_map { |name| known[name[/\A\w+/]] }.uniq.select { |chapter| order.index(chapter) > order.index(own) }.map { |chapter| "#{path}: #{chapter}" }
+      constants(path)
+        .filter_map { |name| known[name[/\A\w+/]] }
+        .uniq
+        .select { |chapter| order.index(chapter) > order.index(own) }
+        .map { |chapter| "#{path}: #{chapter}" }
     end
   end
 
@@ -42,7 +49,10 @@ RSpec.describe "The chapters of the core" do
   end
 
   it "stand in one order inside deciding too, but for what the door opens" do
-    known = deciding.flat_map { |folder| Dir["#{library}/decisions/#{folder}/*.rb"].map { |path| [constant_of(path), folder] } }.to_h
+    known =
+      deciding
+        .flat_map { |folder| Dir["#{library}/decisions/#{folder}/*.rb"].map { |path| [constant_of(path), folder] } }
+        .to_h
     found = deciding.flat_map { |folder| strays(Dir["#{library}/decisions/#{folder}/*.rb"], folder, deciding, known) }
     expect(found).to eq([])
   end

@@ -11,7 +11,9 @@ RSpec.describe CobaltLedger::Commands::CommandLine do
   end
 
   def file(name, content)
-    File.join(@folder, name).tap { |path| File.binwrite(path, content.is_a?(String) ? content : JSON.generate(content)) }
+    File
+      .join(@folder, name)
+      .tap { |path| File.binwrite(path, content.is_a?(String) ? content : JSON.generate(content)) }
   end
 
   def run(*arguments)
@@ -23,17 +25,40 @@ RSpec.describe CobaltLedger::Commands::CommandLine do
 
   let(:people) { file("directory.json", directory_document) }
   let(:rules) { file("policy.json", policy_document(rule("notes", "lock", when: compare("count", "at_least", 4)))) }
-  let(:asked) { file("question.json", "user" => "asha", "record_type" => "loan", "unit" => "kiln", "mode" => "edit", "stored" => { "count" => 5 }) }
+  let(:asked) do
+    file(
+      "question.json",
+      "user" => "asha",
+      "record_type" => "loan",
+      "unit" => "kiln",
+      "mode" => "edit",
+      "stored" => {
+        "count" => 5
+      }
+    )
+  end
 
   it "decides, with and without reasoning" do
     status, out, = run("decide", "--policy", rules, "--directory", people, "--question", asked)
-    expect([status, JSON.parse(out).dig("fields", "notes", "level"), JSON.parse(out)["reasoning"]]).to eq([0, "read_only", nil])
+    expect([status, JSON.parse(out).dig("fields", "notes", "level"), JSON.parse(out)["reasoning"]]).to eq(
+      [0, "read_only", nil]
+    )
     _, out, = run("decide", "--policy", rules, "--directory", people, "--question", asked, "--reasoning")
     expect(JSON.parse(out)["reasoning"].keys).to eq(loan_fields.map { |each| each["id"] })
   end
 
   it "turns a bad question down with every fault, on standard error" do
-    bad = file("bad.json", "user" => "ghost", "record_type" => "loan", "unit" => "moon", "mode" => "edit", "stored" => { "nothing" => 1 })
+    bad =
+      file(
+        "bad.json",
+        "user" => "ghost",
+        "record_type" => "loan",
+        "unit" => "moon",
+        "mode" => "edit",
+        "stored" => {
+          "nothing" => 1
+        }
+      )
     status, out, err = run("decide", "--policy", rules, "--directory", people, "--question", bad)
     expect([status, out]).to eq([2, ""])
     expect(err.lines.map { |line| line[/bad.json (\S+):/, 1] }).to contain_exactly("/user", "/unit", "/stored/nothing")
@@ -44,21 +69,33 @@ RSpec.describe CobaltLedger::Commands::CommandLine do
     expect(JSON.parse(out)["record_types"][0]).to include("id" => "study-visit", "name" => "Study visit")
     expect(CobaltLedger::Formats::Schema.faults("policy", JSON.parse(out))).to be_empty
     ldif = file("people.ldif", "dn: uid=a,dc=x\nobjectClass: inetOrgPerson\nuid: a\ncn: A\n")
-    status, out, = run("import-people", ldif, "--mapping", file("mapping.json", CobaltLedger::Formats::PeopleLdif::DEFAULT_MAPPING))
+    status, out, =
+      run("import-people", ldif, "--mapping", file("mapping.json", CobaltLedger::Formats::PeopleLdif::DEFAULT_MAPPING))
     expect([status, JSON.parse(out)["users"].size]).to eq([0, 1])
   end
 
   it "prints the map as CSV or JSON" do
     _, out, = run("map", "--policy", rules, "--directory", people, "--record-type", "loan", "--mode", "edit")
     expect(out).to include("Main,Notes,Read-only or Editable,Read-only or Editable\r\n")
-    _, out, = run("map", "--policy", rules, "--directory", people, "--record-type", "loan", "--mode", "view", "--format", "json")
+    _, out, =
+      run(
+        "map", "--policy", rules, "--directory", people, "--record-type", "loan", "--mode", "view", "--format", "json"
+      )
     expect(JSON.parse(out)["rows"]["notes"]).to eq([["read_only"], ["read_only"]])
   end
 
   it "explains itself, and exits with 2 on whatever it can't do" do
     expect(run("--help")[0..1]).to match([0, include("import-people FILE")])
-    [[], ["dance"], ["decide"], ["decide", "--colour", "red"], ["import-fields"], ["import-fields", "/no/such/file.csv"],
-     ["map", "--policy", rules, "--directory", people, "--record-type", "loan", "--mode", "swim"], ["check", "--policy", file("x.json", "{")]].each do |arguments|
+    [
+      [],
+      ["dance"],
+      ["decide"],
+      %w[decide --colour red],
+      ["import-fields"],
+      %w[import-fields /no/such/file.csv],
+      ["map", "--policy", rules, "--directory", people, "--record-type", "loan", "--mode", "swim"],
+      ["check", "--policy", file("x.json", "{")]
+    ].each do |arguments|
       status, out, err = run(*arguments)
       expect([status, out]).to eq([2, ""]), "#{arguments.inspect} gave #{status}"
       expect(err).not_to be_empty

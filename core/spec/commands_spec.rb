@@ -7,7 +7,9 @@ RSpec.describe CobaltLedger::Commands::CommandLine do
   around { |example| Dir.mktmpdir { |folder| (@folder = folder) && example.run } }
 
   def file(name, document)
-    File.join(@folder, name).tap { |path| File.write(path, document.is_a?(String) ? document : JSON.generate(document)) }
+    File
+      .join(@folder, name)
+      .tap { |path| File.write(path, document.is_a?(String) ? document : JSON.generate(document)) }
   end
 
   def ledger(*arguments)
@@ -18,12 +20,19 @@ RSpec.describe CobaltLedger::Commands::CommandLine do
   end
 
   def audit(*rules, options: [], fields: loan_fields)
-    ledger("audit", "--policy", file("policy.json", policy_document(*rules, fields: fields)), "--directory", file("directory.json", directory_document), *options)
+    ledger(
+      "audit", "--policy", file("policy.json", policy_document(*rules, fields: fields)), "--directory",
+      file("directory.json", directory_document), *options
+    )
   end
 
   def satisfy(conditions, *options, fields: loan_fields)
-    status, out, err = ledger("satisfy", "--policy", file("policy.json", policy_document(fields: fields)), "--directory", file("directory.json", directory_document), "--record-type", "loan",
-                              "--conditions", file("conditions.json", conditions), *options)
+    status, out, err =
+      ledger(
+        "satisfy", "--policy", file("policy.json", policy_document(fields: fields)), "--directory",
+        file("directory.json", directory_document), "--record-type", "loan", "--conditions",
+        file("conditions.json", conditions), *options
+      )
     [status, status.zero? ? JSON.parse(out) : err]
   end
 
@@ -36,7 +45,10 @@ RSpec.describe CobaltLedger::Commands::CommandLine do
   it "exits with 1 and tells each finding with its example and what could be done" do
     status, out, = audit(*stuck)
     expect(status).to eq(1)
-    expect(out).to include("error: Required out of reach (loan)", "Notes is required by 1 “Rule 1” and locked by 2 “Rule 2”", "could be mended: Switch off 1 “Rule 1”")
+    expect(out).to include(
+      "error: Required out of reach (loan)", "Notes is required by 1 “Rule 1” and locked by 2 “Rule 2”",
+      "could be mended: Switch off 1 “Rule 1”"
+    )
   end
 
   it "leaves out what is below the severity asked for" do
@@ -49,7 +61,11 @@ RSpec.describe CobaltLedger::Commands::CommandLine do
     findings = JSON.parse(audit(*stuck, options: %w[--format json])[1])["findings"]
     found = findings.find { |each| each["detector"] == "required_out_of_reach" }
     question = file("question.json", found["example"]["question"])
-    _, out, = ledger("decide", "--policy", File.join(@folder, "policy.json"), "--directory", File.join(@folder, "directory.json"), "--question", question)
+    _, out, =
+      ledger(
+        "decide", "--policy", File.join(@folder, "policy.json"), "--directory", File.join(@folder, "directory.json"),
+        "--question", question
+      )
     expect(JSON.parse(out)["fields"]["notes"]["level"]).to eq(found["example"]["levels"]["notes"])
   end
 
@@ -63,16 +79,27 @@ RSpec.describe CobaltLedger::Commands::CommandLine do
       expect(result["level"]).to match(/\A(none|note|warning|error)\z/)
       expect(result["message"]["text"]).not_to be_empty
     end
-    places = run["results"].find { |each| each["ruleId"] == "required_out_of_reach" }["locations"].map { |each| each["logicalLocations"][0]["fullyQualifiedName"] }
-    expect(places).to eq(["/rules/0", "/rules/1"])
+    places =
+      run["results"].find { |each| each["ruleId"] == "required_out_of_reach" }["locations"].map do |each|
+        each["logicalLocations"][0]["fullyQualifiedName"]
+      end
+    expect(places).to eq(%w[/rules/0 /rules/1])
   end
 
   it "names a policy file with blanks in its name by a URI" do
     policy = file("the policy (1).json", policy_document(*stuck))
-    _, out, = ledger("audit", "--policy", policy, "--directory", file("directory.json", directory_document), "--format", "sarif")
+    _, out, =
+      ledger(
+        "audit", "--policy", policy, "--directory", file("directory.json", directory_document), "--format", "sarif"
+      )
     named = JSON.parse(out)["runs"][0]["artifacts"][0]["location"]["uri"]
     expect(named).to end_with("/the%20policy%20%281%29.json")
-    expect(JSON.parse(out)["runs"][0]["results"].flat_map { |result| result["locations"] }.map { |place| place["physicalLocation"]["artifactLocation"]["uri"] }.uniq).to eq([named])
+    expect(
+      JSON.parse(out)["runs"][0]["results"]
+        .flat_map { |result| result["locations"] }
+        .map { |place| place["physicalLocation"]["artifactLocation"]["uri"] }
+        .uniq
+    ).to eq([named])
   end
 
   it "ends quietly when nobody reads what it prints any more" do
@@ -81,13 +108,21 @@ RSpec.describe CobaltLedger::Commands::CommandLine do
     allow(closed).to receive(:write).and_raise(Errno::EPIPE)
     allow(closed).to receive(:print).and_raise(Errno::EPIPE)
     err = StringIO.new
-    arguments = ["audit", "--policy", file("policy.json", policy_document(*stuck)), "--directory", file("directory.json", directory_document)]
+    arguments = [
+      "audit", "--policy", file("policy.json", policy_document(*stuck)), "--directory",
+      file("directory.json", directory_document)
+    ]
     expect([described_class.run(arguments, out: closed, err: err), err.string]).to eq([141, ""])
   end
 
   it "says in every format what it could not decide, beside what it found" do
-    unsure = [rule("notes", "hide", when: puzzling), rule("notes", "show", audience: { "any" => [{ "role" => "registrar" }] })]
-    told = %w[text json sarif].to_h { |format| [format, audit(*unsure, options: ["--format", format], fields: puzzling_fields)[1]] }
+    unsure = [
+      rule("notes", "hide", when: puzzling), rule("notes", "show", audience: { "any" => [{ "role" => "registrar" }] })
+    ]
+    told =
+      %w[text json sarif].to_h do |format|
+        [format, audit(*unsure, options: ["--format", format], fields: puzzling_fields)[1]]
+      end
     expect(told["text"]).to eq("Nothing found.\nnot decided: notes (loan), more can happen than could be tried\n\n")
     expect(JSON.parse(told["json"])["undecided"]).to eq("loan" => ["notes"])
     notes = JSON.parse(told["sarif"])["runs"][0]["invocations"][0]
@@ -99,9 +134,13 @@ RSpec.describe CobaltLedger::Commands::CommandLine do
   it "refuses a policy of another version, a rank given twice and a rule for somebody unknown, each with its place" do
     twice = [rule("notes", "lock"), rule("notes", "hide").merge("rank" => 1)]
     expect(audit(*twice).values_at(0, 2)).to match([2, %r{policy.json /rules/1/rank: }])
-    expect(audit(rule("notes", "lock", audience: { "any" => [{ "role" => "pilot" }] })).values_at(0, 2)).to match([2, /pilot/])
+    expect(audit(rule("notes", "lock", audience: { "any" => [{ "role" => "pilot" }] })).values_at(0, 2)).to match(
+      [2, /pilot/]
+    )
     newer = file("newer.json", policy_document.merge("version" => 99))
-    expect(ledger("audit", "--policy", newer, "--directory", file("directory.json", directory_document)).values_at(0, 2)).to match([2, %r{newer.json /version: }])
+    expect(
+      ledger("audit", "--policy", newer, "--directory", file("directory.json", directory_document)).values_at(0, 2)
+    ).to match([2, %r{newer.json /version: }])
     expect(ledger("audit", "--policy", File.join(@folder, "none.json"), "--directory", newer)[0]).to eq(2)
   end
 
@@ -113,29 +152,57 @@ RSpec.describe CobaltLedger::Commands::CommandLine do
   end
 
   it "answers whether conditions can hold together" do
-    expect(satisfy([compare("count", "greater", 5), compare("stage", "equal", "signed")])).to eq([0, { "answer" => "yes", "example" => { "entered" => { "count" => 6, "stage" => "signed" } } }])
-    expect(satisfy([compare("count", "greater", 5), compare("stage", "equal", "signed"), compare("count", "less", 3)])).to eq([0, { "answer" => "no", "clash" => [0, 2] }])
-    expect(satisfy([puzzling], fields: puzzling_fields)).to eq([0, { "answer" => "undecided", "reason" => "Peak can't be solved for" }])
+    expect(satisfy([compare("count", "greater", 5), compare("stage", "equal", "signed")])).to eq(
+      [0, { "answer" => "yes", "example" => { "entered" => { "count" => 6, "stage" => "signed" } } }]
+    )
+    expect(
+      satisfy([compare("count", "greater", 5), compare("stage", "equal", "signed"), compare("count", "less", 3)])
+    ).to eq([0, { "answer" => "no", "clash" => [0, 2] }])
+    expect(satisfy([puzzling], fields: puzzling_fields)).to eq(
+      [0, { "answer" => "undecided", "reason" => "Peak can't be solved for" }]
+    )
   end
 
   it "chooses a person, a time and what is stored where conditions ask for them" do
-    person = { "compare" => "member_of", "left" => { "user" => true }, "right" => { "members" => [{ "role" => "courier" }] } }
+    person = {
+      "compare" => "member_of",
+      "left" => {
+        "user" => true
+      },
+      "right" => {
+        "members" => [{ "role" => "courier" }]
+      }
+    }
     stored = { "compare" => "equal", "left" => { "stored" => "stage" }, "right" => { "value" => "out" } }
     changed = { "compare" => "was_changed", "left" => { "field" => "stage" } }
-    expect(satisfy([person, stored, changed])[1]["example"]).to include("user" => "ilka", "stored" => { "stage" => "out" })
+    expect(satisfy([person, stored, changed])[1]["example"]).to include(
+      "user" => "ilka",
+      "stored" => {
+        "stage" => "out"
+      }
+    )
     expect(satisfy([stored], "--mode", "create")[1]["answer"]).to eq("no")
   end
 
   it "refuses conditions that are none, each with its place" do
     expect(satisfy([])[1]).to include("must be a list of conditions, one at least")
-    expect(satisfy([compare("nothing", "is_blank"), { "compare" => "equal" }])[1]).to include("/0/left/field: Outgoing loan has no field “nothing”", "/1")
+    expect(satisfy([compare("nothing", "is_blank"), { "compare" => "equal" }])[1]).to include(
+      "/0/left/field: Outgoing loan has no field “nothing”", "/1"
+    )
     expect(satisfy("[")[0]).to eq(2)
-    expect(satisfy((1..20).reduce(compare("count", "is_blank")) { |inner, _| { "not" => inner } }.then { |deep| [deep] })[1]).to include("conditions nest deeper than 12")
+    expect(
+      satisfy((1..20).reduce(compare("count", "is_blank")) { |inner, _| { "not" => inner } }.then { |deep| [deep] })[1]
+    ).to include("conditions nest deeper than 12")
   end
 
   it "writes a map as lines of text" do
-    policy = file("policy.json", policy_document(rule("notes", "lock", audience: { "any" => [{ "role" => "courier" }] })))
-    _, out, = ledger("map", "--policy", policy, "--directory", file("directory.json", directory_document), "--record-type", "loan", "--mode", "edit", "--format", "text")
+    policy =
+      file("policy.json", policy_document(rule("notes", "lock", audience: { "any" => [{ "role" => "courier" }] })))
+    _, out, =
+      ledger(
+        "map", "--policy", policy, "--directory", file("directory.json", directory_document), "--record-type", "loan",
+        "--mode", "edit", "--format", "text"
+      )
     expect(out).to include("Notes\n  Editable: Registrar\n  Read-only: Courier\n")
   end
 end

@@ -2,13 +2,17 @@
 
 RSpec.describe "Words for people" do
   it "joins lists as a sentence does" do
-    expect([[], ["a"], %w[a b], %w[a b c]].map { |items| CobaltLedger::Words.list(items) }).to eq(["", "a", "a and b", "a, b and c"])
+    expect([[], ["a"], %w[a b], %w[a b c]].map { |items| CobaltLedger::Words.list(items) }).to eq(
+      ["", "a", "a and b", "a, b and c"]
+    )
     expect(CobaltLedger::Words.list(%w[a b c], "or")).to eq("a, b or c")
   end
 
   it "counts and takes the right article" do
     expect([1, 3].map { |number| CobaltLedger::Words.count(number, "field") }).to eq(["1 field", "3 fields"])
-    expect(["outgoing loan", "study visit"].map { |noun| CobaltLedger::Words.indefinite(noun) }).to eq(["an outgoing loan", "a study visit"])
+    expect(["outgoing loan", "study visit"].map { |noun| CobaltLedger::Words.indefinite(noun) }).to eq(
+      ["an outgoing loan", "a study visit"]
+    )
   end
 
   it "makes identifiers of any name, never empty and never too long" do
@@ -24,14 +28,28 @@ RSpec.describe "Words for people" do
     def told(document) = CobaltLedger::Formats::Schema.faults("rule", document).map(&:to_s)
 
     let(:sound) do
-      { "id" => "r", "title" => "R", "kind" => "ordinary", "rank" => 1, "record_type" => "loan", "targets" => { "fields" => ["a"] },
-        "audience" => { "everyone" => true }, "effects" => [{ "effect" => "lock" }] }
+      {
+        "id" => "r",
+        "title" => "R",
+        "kind" => "ordinary",
+        "rank" => 1,
+        "record_type" => "loan",
+        "targets" => {
+          "fields" => ["a"]
+        },
+        "audience" => {
+          "everyone" => true
+        },
+        "effects" => [{ "effect" => "lock" }]
+      }
     end
 
     it "tells only those of the form that was meant, where several are allowed" do
       expect(told(sound)).to be_empty
       expect(told(sound.merge("audience" => { "any" => [] }))).to eq(["/audience/any: must not be empty"])
-      expect(told(sound.merge("effects" => [{ "effect" => "mask", "mask" => { "format" => "keep_last", "count" => 0 } }]))).to eq(["/effects/0/mask/count: must be at least 1"])
+      expect(
+        told(sound.merge("effects" => [{ "effect" => "mask", "mask" => { "format" => "keep_last", "count" => 0 } }]))
+      ).to eq(["/effects/0/mask/count: must be at least 1"])
     end
 
     it "says it plainly for each kind of fault" do

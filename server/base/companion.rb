@@ -52,7 +52,11 @@ module Server
       reader, @input = IO.pipe
       @ready, writer = IO.pipe
       # Few arenas, so that memory that is free again is used again.
-      @pid = Process.spawn({ "MALLOC_ARENA_MAX" => "2" }, RbConfig.ruby, @program, *@arguments, in: reader, out: writer, close_others: true)
+      @pid =
+        Process.spawn(
+          { "MALLOC_ARENA_MAX" => "2" }, RbConfig.ruby, @program, *@arguments,
+          in: reader, out: writer, close_others: true
+        )
       @up = false
       [reader, writer].each(&:close)
     end

@@ -16,7 +16,8 @@ module Server
     end
 
     def connect(path)
-      # Before anything is made: SQLite gives its other files the permissions of the database, but not what it leaves out.
+      # Before anything is made: SQLite gives its other files the permissions of the database, but not what it leaves
+      # out.
       File.umask(0o077)
       ActiveRecord::Base.logger = nil
       wait_patiently
@@ -28,7 +29,9 @@ module Server
       )
     end
 
-    def shut_to_others(path) = [path, "#{path}-wal", "#{path}-shm"].each { |file| File.chmod(0o600, file) if File.file?(file) }
+    def shut_to_others(path)
+      [path, "#{path}-wal", "#{path}-shm"].each { |file| File.chmod(0o600, file) if File.file?(file) }
+    end
 
     def wait_patiently
       require "active_record/connection_adapters/sqlite3_adapter"

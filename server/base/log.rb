@@ -21,7 +21,20 @@ module Server
     end
 
     def plain(text)
-      text.to_s.dup.force_encoding(Encoding::UTF_8).scrub.lines.first.to_s.sub(/\s+for #<.*/, "").gsub(SECRET, "…").strip[0, LENGTH]
+      text
+        .to_s
+        .dup
+        .force_encoding(Encoding::UTF_8)
+        .scrub
+        .lines
+        .first
+        .to_s
+        .sub(/\s+for #<.*/, "")
+        .gsub(SECRET, "…")
+        .strip[
+        0,
+        LENGTH
+      ]
     end
     private_class_method :plain
   end

@@ -3,10 +3,12 @@
 module Server
   # An answer that says what went wrong, as a problem document (RFC 9457).
   class Problem < StandardError
-    TITLES = { 400 => "The request can't be read", 401 => "Sign in first", 403 => "Not allowed", 404 => "Not found", 405 => "Not possible here",
-               409 => "Something else came first", 412 => "Changed by somebody else meanwhile",
-               413 => "Too large", 415 => "Wrong kind of content", 422 => "Refused",
-               428 => "Which version is meant?", 429 => "Too many tries", 500 => "A defect", 501 => "Not possible here", 503 => "Not now", 507 => "No room left" }.freeze
+    TITLES = {
+      400 => "The request can't be read", 401 => "Sign in first", 403 => "Not allowed", 404 => "Not found",
+      405 => "Not possible here", 409 => "Something else came first", 412 => "Changed by somebody else meanwhile",
+      413 => "Too large", 415 => "Wrong kind of content", 422 => "Refused", 428 => "Which version is meant?",
+      429 => "Too many tries", 500 => "A defect", 501 => "Not possible here", 503 => "Not now", 507 => "No room left"
+    }.freeze
 
     # Seconds after which it is worth trying again.
     AGAIN = { 429 => 60, 503 => 5, 507 => 60 }.freeze
@@ -30,7 +32,9 @@ module Server
     end
 
     # For what nobody expected.
-    def self.defect = new(500, "defect", "Something went wrong here; nothing was changed. It has been noted in the log.")
+    def self.defect
+      new(500, "defect", "Something went wrong here; nothing was changed. It has been noted in the log.")
+    end
 
     # Headers that belong to it: Hash.
     def headers = @again ? { "retry-after" => @again.to_s } : {}

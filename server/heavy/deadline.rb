@@ -32,7 +32,10 @@ module Server
         end
       rescue Dropped => e
         problem = e.problem
-        [problem.status, { "content-type" => "application/problem+json" }.merge(problem.headers), [JSON.generate(problem.to_h)]]
+        [
+          problem.status, { "content-type" => "application/problem+json" }.merge(problem.headers),
+          [JSON.generate(problem.to_h)]
+        ]
       end
 
       # Requests under way.
@@ -52,7 +55,9 @@ module Server
       def watch
         loop do
           sleep LOOK
-          @lock.synchronize { @jobs.each_key { |job| drop(job) if !job.dropped && (now > job.ends || Client.gone?(job.socket)) } }
+          @lock.synchronize do
+            @jobs.each_key { |job| drop(job) if !job.dropped && (now > job.ends || Client.gone?(job.socket)) }
+          end
         end
       end
 

@@ -9,7 +9,11 @@ module Server
       def self.never(&block) = Thread.handle_interrupt(self => :never, &block)
 
       def problem
-        Problem.new(503, "too-heavy", "This takes longer than #{Deadline::BUDGET} seconds to work out. Ask for less at once: one record type, fewer audiences, or fewer rules.")
+        Problem.new(
+          503, "too-heavy",
+          "This takes longer than #{Deadline::BUDGET} seconds to work out. Ask for less at once: one record type, " \
+          "fewer audiences, or fewer rules."
+        )
       end
     end
   end

@@ -17,7 +17,10 @@ module Server
       PATIENCE = 20
 
       # Headers of the request that the worker needs, and of its answer that go back.
-      SENT = { "HTTP_COOKIE" => "Cookie", "HTTP_X_CSRF_TOKEN" => "X-CSRF-Token", "HTTP_IF_MATCH" => "If-Match", "CONTENT_TYPE" => "Content-Type" }.freeze
+      SENT = {
+        "HTTP_COOKIE" => "Cookie", "HTTP_X_CSRF_TOKEN" => "X-CSRF-Token", "HTTP_IF_MATCH" => "If-Match",
+        "CONTENT_TYPE" => "Content-Type"
+      }.freeze
       RETURNED = %w[content-type content-disposition cache-control etag retry-after].freeze
 
       Answer = Struct.new(:status, :headers, :body)
@@ -92,7 +95,10 @@ module Server
           wait(socket, client)
           response = Net::HTTPResponse.read_new(io)
           response.reading_body(io, true) { response.read_body }
-          Answer.new(response.code.to_i, response.to_hash.slice(*RETURNED).transform_values { |values| values.join(", ") }, response.body.to_s)
+          Answer.new(
+            response.code.to_i, response.to_hash.slice(*RETURNED).transform_values { |values| values.join(", ") },
+            response.body.to_s
+          )
         end
       end
 

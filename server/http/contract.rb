@@ -56,7 +56,9 @@ module Server
     def check_query!(operation, query)
       declared = (operation.spec["parameters"] || []).select { |parameter| parameter["in"] == "query" }
       faults = CobaltLedger::FaultList.new
-      (query.keys - declared.map { |parameter| parameter["name"] }).each { |name| faults.add("?#{name}", "is not a parameter known here") }
+      (query.keys - declared.map { |parameter| parameter["name"] }).each do |name|
+        faults.add("?#{name}", "is not a parameter known here")
+      end
       declared.each { |parameter| check_parameter(parameter, query[parameter["name"]], faults) }
       faults.raise_if_any!
     end
@@ -80,7 +82,12 @@ module Server
       return ["status #{status} is not described"] unless response
 
       # A response may stand in one place for many operations.
-      content = response["$ref"] ? "#{response['$ref'].delete_prefix('#')}/content" : "#{pointer(operation)}/responses/#{status}/content"
+      content =
+        if response["$ref"]
+          "#{response['$ref'].delete_prefix('#')}/content"
+        else
+          "#{pointer(operation)}/responses/#{status}/content"
+        end
       media = status >= 400 ? "application~1problem%2Bjson" : "application~1json"
       @openapi.ref("##{content}/#{media}/schema").validate(body).map { |error| error["error"] }
     end
@@ -114,13 +121,19 @@ module Server
       return faults.add(name, "must be one text") unless value.is_a?(String) && value.valid_encoding?
 
       schema = parameter["schema"]
-      faults.add(name, "must be one of #{schema['enum'].join(', ')}") if schema["enum"] && !schema["enum"].include?(value)
-      faults.add(name, "is longer than #{schema['maxLength']}") if schema["maxLength"] && value.size > schema["maxLength"]
+      if schema["enum"] && !schema["enum"].include?(value)
+        faults.add(name, "must be one of #{schema['enum'].join(', ')}")
+      end
+      if schema["maxLength"] && value.size > schema["maxLength"]
+        faults.add(name, "is longer than #{schema['maxLength']}")
+      end
       return unless schema["type"] == "integer"
 
       number = Integer(value, 10, exception: false)
       range = (schema["minimum"] || 0)..(schema["maximum"] || 1_000_000)
-      faults.add(name, "must be a whole number from #{range.first} to #{range.last}") unless number && range.cover?(number)
+      return if number && range.cover?(number)
+
+      faults.add(name, "must be a whole number from #{range.first} to #{range.last}")
     end
   end
 end

@@ -33,25 +33,42 @@ module Server
 
     def check_path(env)
       path = env[Rack::PATH_INFO].to_s
-      raise Problem.new(400, "bad-address", "The address holds a per cent sign that stands for nothing") if path.match?(/%(?!\h\h)/n)
+      if path.match?(/%(?!\h\h)/n)
+        raise Problem.new(400, "bad-address", "The address holds a per cent sign that stands for nothing")
+      end
 
       plain = Rack::Utils.unescape_path(path)
-      raise Problem.new(400, "not-utf8", "The address is not UTF-8") unless plain.force_encoding(Encoding::UTF_8).valid_encoding? && path.dup.force_encoding(Encoding::UTF_8).valid_encoding?
+      unless plain.force_encoding(Encoding::UTF_8).valid_encoding? &&
+             path.dup.force_encoding(Encoding::UTF_8).valid_encoding?
+        raise Problem.new(400, "not-utf8", "The address is not UTF-8")
+      end
       raise Problem.new(400, "bad-address", "The address holds a NUL character") if plain.include?("\0")
       return if path.start_with?("/api/") || PAGE_METHODS.include?(env[Rack::REQUEST_METHOD])
 
-      raise Problem.new(405, "no-such-route", "There is nothing to #{env[Rack::REQUEST_METHOD].to_s.scrub[0, 20]} at this address")
+      raise Problem.new(
+        405,
+        "no-such-route",
+        "There is nothing to #{env[Rack::REQUEST_METHOD].to_s.scrub[0, 20]} at this address"
+      )
     end
 
     # Reads the query flat, as the contract knows it: name to text, or to a list where a name comes twice.
     def read_query(env)
       text = env[Rack::QUERY_STRING].to_s
-      raise Problem.new(400, "bad-query", "The query is longer than #{QUERY_LIMIT} bytes") if text.bytesize > QUERY_LIMIT
-      raise Problem.new(400, "bad-query", "The query holds more than #{PARAMETER_LIMIT} parameters") if text.count("&") >= PARAMETER_LIMIT
-      raise Problem.new(400, "bad-query", "The query holds a per cent sign that stands for nothing") if text.match?(/%(?!\h\h)/n)
+      if text.bytesize > QUERY_LIMIT
+        raise Problem.new(400, "bad-query", "The query is longer than #{QUERY_LIMIT} bytes")
+      end
+      if text.count("&") >= PARAMETER_LIMIT
+        raise Problem.new(400, "bad-query", "The query holds more than #{PARAMETER_LIMIT} parameters")
+      end
+      if text.match?(/%(?!\h\h)/n)
+        raise Problem.new(400, "bad-query", "The query holds a per cent sign that stands for nothing")
+      end
 
       query = Rack::Utils.parse_query(text)
-      raise Problem.new(400, "not-utf8", "The query is not UTF-8") unless query.flatten(2).compact.all? { |part| part.to_s.valid_encoding? }
+      unless query.flatten(2).compact.all? { |part| part.to_s.valid_encoding? }
+        raise Problem.new(400, "not-utf8", "The query is not UTF-8")
+      end
 
       env[Rack::RACK_REQUEST_QUERY_STRING] = text
       env[Rack::RACK_REQUEST_QUERY_HASH] = query

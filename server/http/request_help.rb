@@ -33,7 +33,8 @@ module Server
 
     # The ETag a change starts from. Raises 428 when the client names none.
     def if_match!
-      request.env["HTTP_IF_MATCH"] or raise Problem.new(428, "no-version", "Send If-Match with the ETag you started from")
+      request.env["HTTP_IF_MATCH"] or
+        raise Problem.new(428, "no-version", "Send If-Match with the ETag you started from")
     end
 
     def json(document, status = 200)
@@ -52,7 +53,10 @@ module Server
 
     # One page of an Array.
     def paged(items, name = "items")
-      { name => items.slice((page - 1) * per_page, per_page) || [], "total" => items.size, "page" => page, "per_page" => per_page }
+      {
+        name => items.slice((page - 1) * per_page, per_page) || [], "total" => items.size, "page" => page,
+        "per_page" => per_page
+      }
     end
 
     private
@@ -66,7 +70,11 @@ module Server
       @operation = contract.operation(request.request_method, request.path_info)
       return if @operation
 
-      raise Problem.new(contract.path?(request.path_info) ? 405 : 404, "no-such-route", "There is nothing at #{request.request_method} #{request.path_info}")
+      raise Problem.new(
+        contract.path?(request.path_info) ? 405 : 404,
+        "no-such-route",
+        "There is nothing at #{request.request_method} #{request.path_info}"
+      )
     end
 
     # Who asks comes before what is asked: nothing of a body is read for somebody who is not signed in, but what little

@@ -49,7 +49,8 @@ module Server
 
       # Says now and then that the job is still being worked on.
       def beating
-        beat = Thread.new { loop { sleep(BEAT) && ActiveRecord::Base.connection_pool.with_connection { Job.beat(@name) } } }
+        beat =
+          Thread.new { loop { sleep(BEAT) && ActiveRecord::Base.connection_pool.with_connection { Job.beat(@name) } } }
         yield
       ensure
         beat.kill

@@ -49,10 +49,14 @@ class HoldFast < ActiveRecord::Migration[7.2]
       execute("DELETE FROM edits WHERE change_set_id = #{id}")
       execute("DELETE FROM change_sets WHERE id = #{id}")
     end
-    execute "CREATE UNIQUE INDEX one_open_change_set ON change_sets ((published_edition IS NULL)) WHERE published_edition IS NULL"
+    execute "CREATE UNIQUE INDEX one_open_change_set ON change_sets ((published_edition IS NULL)) WHERE " \
+            "published_edition IS NULL"
     edition = select_value("SELECT max(number) FROM editions")
     return if newest || edition.nil?
 
-    execute("INSERT INTO change_sets (name, revision, base_edition, created_at, updated_at) VALUES ('Next edition', 0, #{edition}, datetime('now'), datetime('now'))")
+    execute(
+      "INSERT INTO change_sets (name, revision, base_edition, created_at, updated_at) VALUES ('Next edition', 0, " \
+      "#{edition}, datetime('now'), datetime('now'))"
+    )
   end
 end

@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module Server
-  # A finding that somebody accepts, with a reason and an end. It holds for as long as the rules behind it do not change:
-  # basis tells them from run to run.
+  # A finding that somebody accepts, with a reason and an end. It holds for as long as the rules behind it do not
+  # change: basis tells them from run to run.
   class Acceptance < ActiveRecord::Base
     def holds?(now_basis, today) = basis == now_basis && (self.until.nil? || self.until >= today)
 

@@ -58,9 +58,14 @@ module Server
     end
 
     def name_stands_alone
-      errors.add(:login, "holds characters that can't be seen, or spaces at its ends") if login.to_s.match?(/\p{C}|\A\s|\s\z|\s\s/)
+      if login.to_s.match?(/\p{C}|\A\s|\s\z|\s\s/)
+        errors.add(:login, "holds characters that can't be seen, or spaces at its ends")
+      end
       other = self.class.where.not(id: id).where(login_shape: login_shape).first or return
-      errors.add(:login, other.login_fold == login_fold ? "has already been taken" : "looks like the sign-in name of somebody else")
+      errors.add(
+        :login,
+        other.login_fold == login_fold ? "has already been taken" : "looks like the sign-in name of somebody else"
+      )
     end
 
     def password_whole

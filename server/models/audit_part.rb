@@ -17,12 +17,18 @@ module Server
     def self.known(digest)
       MEMORY.fetch(digest) do
         part = find_by(digest: digest)
-        part && { "digest" => digest, "findings" => JSON.parse(part.findings).map { |finding| finding.slice(*LINE) }, "undecided" => JSON.parse(part.undecided), "proved_at" => part.proved_at }
+        part &&
+          {
+            "digest" => digest, "findings" => JSON.parse(part.findings).map { |finding| finding.slice(*LINE) },
+            "undecided" => JSON.parse(part.undecided), "proved_at" => part.proved_at
+          }
       end
     end
 
     # One finding with everything, or nil.
-    def self.whole(digest, id) = find_by(digest: digest)&.then { |part| JSON.parse(part.findings).find { |finding| finding["id"] == id } }
+    def self.whole(digest, id)
+      find_by(digest: digest)&.then { |part| JSON.parse(part.findings).find { |finding| finding["id"] == id } }
+    end
 
     # findings: Array of JSON-ready Hash; undecided: Array of field identifiers.
     def self.keep(digest, record_type, findings, undecided)

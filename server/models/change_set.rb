@@ -11,7 +11,9 @@ module Server
 
     # Opens the next one, on an edition. Called where the edition is made, in the same transaction. Revisions go on from
     # one change set to the next, so that none is taken for another's.
-    def self.open_on(edition) = create!(name: "Next edition", base_edition: edition.number, revision: (maximum(:revision) || -1) + 1)
+    def self.open_on(edition)
+      create!(name: "Next edition", base_edition: edition.number, revision: (maximum(:revision) || -1) + 1)
+    end
 
     # Array of CobaltLedger::Changes::Edit.
     def changes = edits.reload.map(&:to_change)

@@ -1,9 +1,9 @@
 # frozen_string_literal: true
 
 module Server
-  # A long job: in the queue, under way, or ended. kind: name of a Jobs::Kind; topic: what it is about, such as "pending";
-  # subject: what exactly it works on; given, result: JSON; done, total: steps; parts: what is finished and kept;
-  # runner: who works on it, beat_at: when they last said so; account_id: who started it.
+  # A long job: in the queue, under way, or ended. kind: name of a Jobs::Kind; topic: what it is about, such as
+  # "pending"; subject: what exactly it works on; given, result: JSON; done, total: steps; parts: what is finished and
+  # kept; runner: who works on it, beat_at: when they last said so; account_id: who started it.
   class Job < ActiveRecord::Base
     # Seconds without a sign of life after which a job is taken up by somebody else; times it is taken up at most.
     SILENCE = 20
@@ -23,7 +23,10 @@ module Server
         transaction do
           waiting.where(attempts: ATTEMPTS..).find_each(&:break_off)
           job = waiting.order(:id).first or next nil
-          job.update!(status: "running", runner: runner, attempts: job.attempts + 1, beat_at: Time.now, started_at: job.started_at || Time.now)
+          job.update!(
+            status: "running", runner: runner, attempts: job.attempts + 1, beat_at: Time.now,
+            started_at: job.started_at || Time.now
+          )
           job
         end
       end
@@ -32,7 +35,9 @@ module Server
       def runner_name(pid) = "#{pid}-#{SecureRandom.hex(4)}"
 
       # Puts what a process that is gone had in hand back into the queue.
-      def take_up_from(pid) = where(status: "running").where("runner LIKE ?", "#{pid}-%").update_all(status: "queued", runner: nil)
+      def take_up_from(pid)
+        where(status: "running").where("runner LIKE ?", "#{pid}-%").update_all(status: "queued", runner: nil)
+      end
 
       # Says that a runner is alive.
       def beat(runner) = where(runner: runner, status: "running").update_all(beat_at: Time.now)
@@ -71,8 +76,11 @@ module Server
 
     # What is sent of it. A job in the queue is as good as begun.
     def to_view
-      { "id" => id, "status" => status == "queued" ? "running" : status, "done" => done, "total" => total, "proved" => parts, "looking_at" => looking_at,
-        "started_by" => started_by, "started_at" => (started_at || created_at).iso8601, "finished_at" => finished_at&.iso8601 }.compact
+      {
+        "id" => id, "status" => status == "queued" ? "running" : status, "done" => done, "total" => total,
+        "proved" => parts, "looking_at" => looking_at, "started_by" => started_by,
+        "started_at" => (started_at || created_at).iso8601, "finished_at" => finished_at&.iso8601
+      }.compact
     end
 
     private

@@ -21,7 +21,13 @@ module Server
         now = Time.now
         drop_ended(now)
         token = SecureRandom.urlsafe_base64(32)
-        [create!(account: account, token_digest: digest(token), csrf: SecureRandom.urlsafe_base64(24), expires_at: now + LIFETIME, last_seen_at: now), token]
+        [
+          create!(
+            account: account, token_digest: digest(token), csrf: SecureRandom.urlsafe_base64(24),
+            expires_at: now + LIFETIME, last_seen_at: now
+          ),
+          token
+        ]
       end
 
       # Removes those that are over. now: Time.
@@ -43,15 +49,23 @@ module Server
       def looked_up(digest)
         token = ActiveRecord::Relation::QueryAttribute.new("token_digest", digest, ActiveModel::Type::String.new)
         row = with_connection { |connection| connection.select_one(lookup, "Session", [token]) } or return nil
-        own, of_account = row.partition { |name, _| name.start_with?("s_") }.map { |part| part.to_h { |name, value| [name[2..], value] } }
+        own, of_account =
+          row
+            .partition { |name, _| name.start_with?("s_") }
+            .map { |part| part.to_h { |name, value| [name[2..], value] } }
         instantiate(own).tap { |session| session.association(:account).target = Account.instantiate(of_account) }
       end
 
       def lookup
-        @lookup ||= begin
-          columns = { "s" => self, "a" => Account }.flat_map { |mark, model| model.column_names.map { |name| "#{mark}.#{name} AS #{mark}_#{name}" } }
-          "SELECT #{columns.join(', ')} FROM sessions s JOIN accounts a ON a.id = s.account_id WHERE s.token_digest = ?"
-        end
+        @lookup ||=
+          begin
+            columns =
+              { "s" => self, "a" => Account }.flat_map do |mark, model|
+                model.column_names.map { |name| "#{mark}.#{name} AS #{mark}_#{name}" }
+              end
+            "SELECT #{columns.join(', ')} FROM sessions s JOIN accounts a ON a.id = s.account_id WHERE " \
+            "s.token_digest = ?"
+          end
       end
     end
 

@@ -8,7 +8,11 @@ module Server
         app.helpers Help
         app.get "/api/accounts" do
           allow!(:accounts)
-          json(paged(Account.order(:login).to_a).then { |result| result.merge("items" => result["items"].map { |found| account_view(found) }) })
+          json(
+            paged(Account.order(:login).to_a).then do |result|
+              result.merge("items" => result["items"].map { |found| account_view(found) })
+            end
+          )
         end
 
         app.post "/api/accounts" do
@@ -40,7 +44,10 @@ module Server
       # Helpers of these routes.
       module Help
         def account_view(found)
-          { "id" => found.id, "login" => found.login, "name" => found.name, "access" => found.access, "person" => found.person }.compact
+          {
+            "id" => found.id, "login" => found.login, "name" => found.name, "access" => found.access,
+            "person" => found.person
+          }.compact
         end
 
         def account_with(id)
@@ -55,7 +62,9 @@ module Server
 
         # Without an administrator nobody could let anybody in again.
         def keep_an_administrator(found)
-          return unless found.access == "administrator" && Account.where(access: "administrator").where.not(id: found.id).none?
+          unless found.access == "administrator" && Account.where(access: "administrator").where.not(id: found.id).none?
+            return
+          end
 
           raise Problem.new(422, "last-administrator", "This is the last administrator; make another one first")
         end

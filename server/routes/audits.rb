@@ -8,7 +8,10 @@ module Server
         app.helpers Help
         app.post "/api/audit" do
           allow!(:read)
-          json(AuditRuns.start(sent["state"] || "pending", by: author, account: account, first: sent["first"]).to_view, 202)
+          json(
+            AuditRuns.start(sent["state"] || "pending", by: author, account: account, first: sent["first"]).to_view,
+            202
+          )
         end
 
         app.get "/api/audit/:id" do
@@ -65,7 +68,9 @@ module Server
           raise CobaltLedger::BadInput.at("/until", "lies in the past") if ends && ends < Date.today
 
           acceptance = Acceptance.find_or_initialize_by(finding: finding["id"])
-          acceptance.update!(basis: finding["basis"], reason: sent["reason"], accepted_by: author, until: ends, accepted_at: Time.now)
+          acceptance.update!(
+            basis: finding["basis"], reason: sent["reason"], accepted_by: author, until: ends, accepted_at: Time.now
+          )
           acceptance.to_view
         rescue CobaltLedger::Catalogue::Kind::Unsuitable => e
           raise CobaltLedger::BadInput.at("/until", e.message)

@@ -9,11 +9,18 @@ module Server
           allow!(:read)
           change_set = ChangeSet.current
           edition = Edition.newest
-          json("policy" => PolicyStore.instance.in_force.policy.name,
-               "edition" => { "number" => edition.number, "published_at" => edition.published_at.iso8601, "published_by" => edition.published_by },
-               "change_set" => { "name" => change_set.name, "edits" => change_set.edits.count, "revision" => change_set.revision },
-               "findings" => FindingsView.new(PolicyStore.instance.pending, "pending").standing,
-               "people" => PolicyStore.instance.directory.users.size)
+          json(
+            "policy" => PolicyStore.instance.in_force.policy.name,
+            "edition" => {
+              "number" => edition.number, "published_at" => edition.published_at.iso8601,
+              "published_by" => edition.published_by
+            },
+            "change_set" => {
+              "name" => change_set.name, "edits" => change_set.edits.count, "revision" => change_set.revision
+            },
+            "findings" => FindingsView.new(PolicyStore.instance.pending, "pending").standing,
+            "people" => PolicyStore.instance.directory.users.size
+          )
         end
       end
     end

@@ -16,8 +16,23 @@ module Server
           directory = PolicyStore.instance.directory
           counts = node_counts(directory)
           kinds = { "roles" => :role, "groups" => :group, "departments" => :department, "units" => :unit }
-          json(kinds.to_h { |list, kind| [list, directory.public_send(list).map { |node| { "id" => node.id, "name" => node.name, "above" => node.above, "people" => counts[[kind, node.id]] || 0 } }] }
-                    .merge("people" => directory.users.size))
+          json(
+            kinds
+              .to_h do |list, kind|
+                [
+                  list,
+                  directory
+                    .public_send(list)
+                    .map do |node|
+                      {
+                        "id" => node.id, "name" => node.name, "above" => node.above,
+                        "people" => counts[[kind, node.id]] || 0
+                      }
+                    end
+                ]
+              end
+              .merge("people" => directory.users.size)
+          )
         end
       end
 
@@ -29,21 +44,33 @@ module Server
           kind, id = params["within"].to_s.split(":", 2)
           directory.users.select do |user|
             (wanted.empty? || [user.name, user.id, user.email.to_s].any? { |text| text.downcase.include?(wanted) }) &&
-              (id.nil? || (CobaltLedger::Directory::Audience::KINDS.map(&:to_s).include?(kind) && directory.principals_of(user.id).include?(kind.to_sym, id)))
+              (
+                id.nil? ||
+                  (
+                    CobaltLedger::Directory::Audience::KINDS.map(&:to_s).include?(kind) &&
+                      directory.principals_of(user.id).include?(kind.to_sym, id)
+                  )
+              )
           end
         end
 
         def user_view(user)
-          { "id" => user.id, "name" => user.name, "email" => user.email, "attributes" => user.attributes, "roles" => user.roles,
-            "groups" => user.groups, "department" => user.department, "units" => user.units }.compact
+          {
+            "id" => user.id, "name" => user.name, "email" => user.email, "attributes" => user.attributes,
+            "roles" => user.roles, "groups" => user.groups, "department" => user.department, "units" => user.units
+          }.compact
         end
 
         # People of each node, with those reached through nesting, in one pass.
         def node_counts(directory)
-          directory.users.each_with_object(Hash.new(0)) do |user, counts|
-            principals = directory.principals_of(user.id)
-            CobaltLedger::Directory::Directory::NODE_KINDS.each { |kind| principals.ids(kind).each { |id| counts[[kind, id]] += 1 } }
-          end
+          directory
+            .users
+            .each_with_object(Hash.new(0)) do |user, counts|
+              principals = directory.principals_of(user.id)
+              CobaltLedger::Directory::Directory::NODE_KINDS.each do |kind|
+                principals.ids(kind).each { |id| counts[[kind, id]] += 1 }
+              end
+            end
         end
       end
     end

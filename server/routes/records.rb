@@ -10,13 +10,23 @@ module Server
       def self.registered(app)
         app.helpers Help
         app.get "/api/records" do
-          json("record_types" => desk.record_types.map { |type| { "id" => type.id, "name" => type.name, "plural" => type.plural } },
-               "units" => desk.directory.units.map { |unit| { "id" => unit.id, "name" => unit.name } })
+          json(
+            "record_types" =>
+              desk.record_types.map { |type| { "id" => type.id, "name" => type.name, "plural" => type.plural } },
+            "units" => desk.directory.units.map { |unit| { "id" => unit.id, "name" => unit.name } }
+          )
         end
 
         app.get "/api/records/:type" do
-          relay if (params["search"] || params["sort"]) && Record.where(record_type: params["type"]).count > RecordList::LIGHT
-          json(desk.list(params["type"]).page(page, per_page, search: params["search"], sort: params["sort"], descending: params["direction"] == "down"))
+          if (params["search"] || params["sort"]) && Record.where(record_type: params["type"]).count > RecordList::LIGHT
+            relay
+          end
+          json(
+            desk.list(params["type"]).page(
+              page, per_page,
+              search: params["search"], sort: params["sort"], descending: params["direction"] == "down"
+            )
+          )
         end
 
         app.post "/api/records/:type" do
@@ -25,8 +35,10 @@ module Server
         end
 
         app.post "/api/records/:type/form" do
-          record, decision, forecast = desk.open(params["type"], sent["number"], sent["mode"], entered: sent["entered"] || {}, unit: sent["unit"])
-          form = FormView.new(decision, desk.directory, dismissed: desk.dismissed(record) + (sent["dismissed"] || [])).to_h
+          record, decision, forecast =
+            desk.open(params["type"], sent["number"], sent["mode"], entered: sent["entered"] || {}, unit: sent["unit"])
+          form =
+            FormView.new(decision, desk.directory, dismissed: desk.dismissed(record) + (sent["dismissed"] || [])).to_h
           json({ "form" => form.merge(forecast.to_h), "number" => record&.number, "etag" => record&.etag }.compact)
         end
 
@@ -57,14 +69,24 @@ module Server
         # A saved record, with what of the changes was not stored.
         def saved(record, aside)
           headers "etag" => record.etag
-          { "number" => record.number, "etag" => record.etag,
-            "put_aside" => aside.map { |each| { "field" => each.field.id, "name" => each.field.name, "words" => each.words } } }.reject { |_, value| value == [] }
+          {
+            "number" => record.number,
+            "etag" => record.etag,
+            "put_aside" =>
+              aside.map { |each| { "field" => each.field.id, "name" => each.field.name, "words" => each.words } }
+          }.reject { |_, value| value == [] }
         end
 
         # Names to choose from in a person field: those that hold the text, a few at a time.
         def people_named(text)
           wanted = text.to_s.strip.downcase
-          desk.directory.users.lazy.select { |user| user.name.downcase.include?(wanted) }.first(PEOPLE).map { |user| { "id" => user.id, "name" => user.name } }
+          desk
+            .directory
+            .users
+            .lazy
+            .select { |user| user.name.downcase.include?(wanted) }
+            .first(PEOPLE)
+            .map { |user| { "id" => user.id, "name" => user.name } }
         end
       end
     end

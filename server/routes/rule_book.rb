@@ -22,12 +22,19 @@ module Server
 
         app.post "/api/rules/preview" do
           allow!(:read)
-          json(RulePreview.new(RulePlace.of(sent["rule"], PolicyStore.instance.pending.document), sent["question"] || {}, sight).to_h)
+          json(
+            RulePreview.new(
+              RulePlace.of(sent["rule"], PolicyStore.instance.pending.document), sent["question"] || {}, sight
+            ).to_h
+          )
         end
 
         app.post "/api/rules/consequences" do
           allow!(:read)
-          json("sentences" => RulePreview.new(RulePlace.of(sent["rule"], PolicyStore.instance.pending.document), {}, sight).consequences)
+          json(
+            "sentences" =>
+              RulePreview.new(RulePlace.of(sent["rule"], PolicyStore.instance.pending.document), {}, sight).consequences
+          )
         end
 
         app.get "/api/rules/:id" do
@@ -37,9 +44,14 @@ module Server
 
         app.put "/api/rules/:id" do
           allow!(:edit)
-          raise CobaltLedger::BadInput.at("/rule/id", "a rule keeps its identifier") unless sent["rule"]["id"] == params["id"]
+          unless sent["rule"]["id"] == params["id"]
+            raise CobaltLedger::BadInput.at("/rule/id", "a rule keeps its identifier")
+          end
 
-          PolicyEditor.new(author).put("rule", params["id"], RulePlace.of(sent["rule"], PolicyStore.instance.pending.document), if_match: if_match!)
+          PolicyEditor.new(author).put(
+            "rule", params["id"], RulePlace.of(sent["rule"], PolicyStore.instance.pending.document),
+            if_match: if_match!
+          )
           json(shown(params["id"]))
         end
 
@@ -53,8 +65,12 @@ module Server
       # Helpers of these routes.
       module Help
         def shown(id, state = PolicyStore.instance.pending)
-          rule = state.policy.rules.find { |candidate| candidate.id == id } or raise Problem.new(404, "no-such-rule", "There is no rule “#{id}”")
-          RuleView.new(state, PolicyStore.instance.in_force.document).to_h(rule).tap { |view| headers "etag" => view["etag"] }
+          rule = state.policy.rules.find { |candidate| candidate.id == id } or
+            raise Problem.new(404, "no-such-rule", "There is no rule “#{id}”")
+          RuleView
+            .new(state, PolicyStore.instance.in_force.document)
+            .to_h(rule)
+            .tap { |view| headers "etag" => view["etag"] }
         end
       end
     end

@@ -34,11 +34,20 @@ module Server
         end
 
         app.post "/api/setup" do
-          made = Account.transaction do
-            raise Problem.new(403, "spent-link", "This link has been used or replaced; restart the server for a new one") unless Account.none? && SetupLink.spend(sent["token"])
+          made =
+            Account.transaction do
+              unless Account.none? && SetupLink.spend(sent["token"])
+                raise Problem.new(
+                  403,
+                  "spent-link",
+                  "This link has been used or replaced; restart the server for a new one"
+                )
+              end
 
-            Account.create!(login: sent["login"], name: sent["name"], password: sent["password"], access: "administrator")
-          end
+              Account.create!(
+                login: sent["login"], name: sent["name"], password: sent["password"], access: "administrator"
+              )
+            end
           sign_in(made)
           json(session_view, 201)
         end
@@ -49,9 +58,16 @@ module Server
         NOBODY = BCrypt::Password.create("nobody", cost: ENV["RACK_ENV"] == "test" ? 4 : 12).to_s.freeze
 
         def session_view
-          { "account" => account && { "name" => account.name, "login" => account.login, "access" => account.access, "person" => account.person,
-                                      "abilities" => Account::ABILITIES[account.access].map(&:to_s) }.compact,
-            "csrf" => @session&.csrf, "setup_needed" => Account.none? }.compact
+          {
+            "account" =>
+              account &&
+                {
+                  "name" => account.name, "login" => account.login, "access" => account.access,
+                  "person" => account.person, "abilities" => Account::ABILITIES[account.access].map(&:to_s)
+                }.compact,
+            "csrf" => @session&.csrf,
+            "setup_needed" => Account.none?
+          }.compact
         end
 
         # A password is checked even for nobody, so that the answer takes as long either way.
@@ -77,7 +93,10 @@ module Server
         end
 
         def keep_cookie(name, value, seconds)
-          response.set_cookie(name, value: value, path: "/", httponly: true, same_site: :lax, secure: ClientAddress.secure?(request.env), max_age: seconds)
+          response.set_cookie(
+            name, value: value, path: "/", httponly: true, same_site: :lax,
+                  secure: ClientAddress.secure?(request.env), max_age: seconds
+          )
         end
       end
     end

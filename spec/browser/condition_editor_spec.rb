@@ -7,7 +7,9 @@ RSpec.describe "Conditions and effects of every kind" do
   before do
     enter_as("mairin", at: "/rules?type=study-visit")
     find(".rule-row", text: "Safeguarding with trained supervisors").click
-    expect_sentence("when not (Supervisor is a member of Safeguarding-Trained): Safeguarding notes and Visitor’s age are hidden.")
+    expect_sentence(
+      "when not (Supervisor is a member of Safeguarding-Trained): Safeguarding notes and Visitor’s age are hidden."
+    )
   end
 
   it "nests, moves by keyboard, copies into another rule and takes edits back" do
@@ -70,7 +72,10 @@ RSpec.describe "Conditions and effects of every kind" do
     fill_in("Title", with: "Supervisor locked")
     expect(page).to have_css(".hint", text: "The title speaks of locking, which the rule does not do.")
     find("[aria-label='Sight'] label", text: "shown").click
-    expect(page).to have_css("section[aria-label='What it does to whom'] li", text: /\ANo longer hides Safeguarding notes.* for \d+ people at 3 units/)
+    expect(page).to have_css(
+      "section[aria-label='What it does to whom'] li",
+      text: /\ANo longer hides Safeguarding notes.* for \d+ people at 3 units/
+    )
   end
 
   def choose_inside(label, option, typing)

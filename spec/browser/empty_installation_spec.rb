@@ -2,17 +2,47 @@
 
 RSpec.describe "An empty installation" do
   let(:schema) do
-    File.join(SampleDatabase::FOLDER, "repair.json").tap do |path|
-      File.write(path, JSON.generate("title" => "Repair", "type" => "object", "required" => ["object"],
-                                     "properties" => { "object" => { "type" => "string" }, "cost" => { "type" => "number", "x-label" => "restricted" } }))
-    end
+    File
+      .join(SampleDatabase::FOLDER, "repair.json")
+      .tap do |path|
+        File.write(
+          path,
+          JSON.generate(
+            "title" => "Repair",
+            "type" => "object",
+            "required" => ["object"],
+            "properties" => {
+              "object" => {
+                "type" => "string"
+              },
+              "cost" => {
+                "type" => "number", "x-label" => "restricted"
+              }
+            }
+          )
+        )
+      end
   end
   let(:directory) do
-    File.join(SampleDatabase::FOLDER, "directory.json").tap do |path|
-      File.write(path, JSON.generate("format" => "cobalt-ledger/directory", "version" => 1,
-                                     "roles" => [{ "id" => "mender", "name" => "Mender" }], "units" => [{ "id" => "shop", "name" => "The Workshop" }],
-                                     "users" => [{ "id" => "pat", "name" => "Pat Longfellow-Vandermeer of the Northern Workshops", "roles" => ["mender"], "units" => ["shop"] }]))
-    end
+    File
+      .join(SampleDatabase::FOLDER, "directory.json")
+      .tap do |path|
+        File.write(
+          path,
+          JSON.generate(
+            "format" => "cobalt-ledger/directory",
+            "version" => 1,
+            "roles" => [{ "id" => "mender", "name" => "Mender" }],
+            "units" => [{ "id" => "shop", "name" => "The Workshop" }],
+            "users" => [
+              {
+                "id" => "pat", "name" => "Pat Longfellow-Vandermeer of the Northern Workshops", "roles" => ["mender"],
+                "units" => ["shop"]
+              }
+            ]
+          )
+        )
+      end
   end
 
   before do
@@ -28,7 +58,9 @@ RSpec.describe "An empty installation" do
   it "says on every empty page what to do next" do
     expect(page).to have_text("No record type yet. Import one")
     click_link("Catalogue", match: :first)
-    expect(page).to have_text("No record type yet. Import one: a JSON Schema, a CSV list of fields, or a policy document.")
+    expect(page).to have_text(
+      "No record type yet. Import one: a JSON Schema, a CSV list of fields, or a policy document."
+    )
     click_link("People")
     expect(page).to have_text("Nobody yet. Import people from an LDIF export or a directory document.")
     click_link("Findings")

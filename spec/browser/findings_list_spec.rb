@@ -3,13 +3,27 @@
 # The list of findings: asked with parts of the question, walked by keys, proved while it is looked at.
 RSpec.describe "Findings, listed" do
   def put(*documents)
-    edits = documents.map { |document| CobaltLedger::Changes::Edit.new(kind: "rule", id: document["id"], before: nil, after: document) }
+    edits =
+      documents.map do |document|
+        CobaltLedger::Changes::Edit.new(kind: "rule", id: document["id"], before: nil, after: document)
+      end
     Server::PolicyEditor.new("Mairin").put_all(edits, revision: Server::ChangeSet.current.revision)
   end
 
   def extra(number, effect, audience: { "everyone" => true }, **more)
-    { "id" => "extra-#{number}", "title" => "Extra #{number}", "kind" => "ordinary", "rank" => 500 + number, "record_type" => "outgoing-loan", "state" => "on",
-      "targets" => { "fields" => ["packing"] }, "audience" => audience, "effects" => [{ "effect" => effect }] }.merge(more.transform_keys(&:to_s))
+    {
+      "id" => "extra-#{number}",
+      "title" => "Extra #{number}",
+      "kind" => "ordinary",
+      "rank" => 500 + number,
+      "record_type" => "outgoing-loan",
+      "state" => "on",
+      "targets" => {
+        "fields" => ["packing"]
+      },
+      "audience" => audience,
+      "effects" => [{ "effect" => effect }]
+    }.merge(more.transform_keys(&:to_s))
   end
 
   def couriers = { "any" => [{ "role" => "courier" }] }
@@ -76,12 +90,25 @@ RSpec.describe "Findings, listed" do
 
   it "says so when the finding of a link is there no longer, and when something is not decided" do
     # Whether two long texts can overlap in one that is not long enough for both is not looked into.
-    long = %w[a b].map { |letter| { "compare" => "includes", "left" => { "field" => "borrower_contact" }, "right" => { "value" => letter * 6_000 } } }
+    long =
+      %w[a b].map do |letter|
+        {
+          "compare" => "includes",
+          "left" => {
+            "field" => "borrower_contact"
+          },
+          "right" => {
+            "value" => letter * 6_000
+          }
+        }
+      end
     put(extra(1, "hide", when: { "all" => long }))
     enter_as("mairin", at: "/findings?type=outgoing-loan&finding=123abc")
     proved
     expect(page).to have_css("aside[aria-label='Finding'] h1", text: "No longer there")
-    expect(page).to have_css(".notice", text: "Not decided: Packing (outgoing loan). What is found there is true, but there may be more")
+    expect(page).to have_css(
+      ".notice", text: "Not decided: Packing (outgoing loan). What is found there is true, but there may be more"
+    )
     expect_no_barrier
   end
 

@@ -25,7 +25,10 @@ RSpec.describe "Findings" do
     expect(page).to have_css(".winner", text: "33 “Fees kept from curators” wins: strictest wins, and it gives hidden.")
     click_link("Open it in the rehearsal")
     expect(page).to have_css(".form-head h1")
-    expect(page).to have_css("button[aria-label^='When and from where: #{TZInfo::Timezone.get('Europe/London').to_local(Time.now).strftime('%-d %b %Y')}']")
+    expect(page).to have_css(
+      "button[aria-label^='When and from where: " \
+      "#{TZInfo::Timezone.get('Europe/London').to_local(Time.now).strftime('%-d %b %Y')}']"
+    )
     expect(page).to have_no_css(".form-row[data-field='loan_fee']")
     go_back
     find("[aria-label='Cells of the map concerned']").click_link("Loan fee for Cleo Marchetti")
@@ -33,12 +36,23 @@ RSpec.describe "Findings" do
     refresh
     expect(page).to have_css("aside", text: "overruled by 33: hidden is stricter")
     go_back
-    find("[aria-label='What could be done'] button", text: "Leave out of 32 “Fees for the panel” those whom 33 “Fees kept from curators” is for").click
+    find(
+      "[aria-label='What could be done'] button",
+      text: "Leave out of 32 “Fees for the panel” those whom 33 “Fees kept from curators” is for"
+    ).click
     expect(page).to have_css(".remedies .what")
     click_button("Put it into the change set")
     expect(page).to have_text("Kept in the change set")
-    expect(page).to have_no_css(".finding-row", text: "32 “Fees for the panel” and 33 “Fees kept from curators” disagree", wait: 30)
-    expect(Server::PolicyStore.instance.pending.document["rules"].find { |rule| rule["id"] == "flaw-fee-for-the-panel" }["audience"]["except"]).to eq([{ "role" => "curator" }])
+    expect(page).to have_no_css(
+      ".finding-row", text: "32 “Fees for the panel” and 33 “Fees kept from curators” disagree", wait: 30
+    )
+    expect(
+      Server::PolicyStore.instance.pending.document["rules"].find { |rule| rule["id"] == "flaw-fee-for-the-panel" }[
+        "audience"
+      ][
+        "except"
+      ]
+    ).to eq([{ "role" => "curator" }])
   end
 
   it "keeps a finding accepted after a new run, out of the way" do
@@ -46,7 +60,9 @@ RSpec.describe "Findings" do
     click_button("Accept it, with a reason")
     fill_in("Reason for accepting it", with: "Registrars decide the purpose")
     click_button("Accept")
-    expect(page).to have_css("section[aria-label='Accepted']", text: "Registrars decide the purpose (Mairin Okafor, with no end)")
+    expect(page).to have_css(
+      "section[aria-label='Accepted']", text: "Registrars decide the purpose (Mairin Okafor, with no end)"
+    )
     Server::PolicyEditor.new("Mairin").put("rule", "flaw-summer-handlers", nil, if_match: :any)
     visit("/findings?type=outgoing-loan")
     expect(page).to have_no_css(".finding-row", text: "Summer handlers", wait: 30)
@@ -89,7 +105,9 @@ RSpec.describe "Findings" do
     expect(page).to have_css("h3", text: /cells? of the map change/, wait: 20)
     click_button("Keep “most open wins” for Loan fee in the change set")
     expect(page).to have_css(".account-lines", text: "Loan fee of outgoing loan: most open wins")
-    expect(Server::PolicyStore.instance.pending.policy.record_type("outgoing-loan").field("loan_fee").precedence).to eq("most_open")
+    expect(Server::PolicyStore.instance.pending.policy.record_type("outgoing-loan").field("loan_fee").precedence).to eq(
+      "most_open"
+    )
     expect_no_barrier
     find("label", text: "as the policy has it (strictest wins)").click
     click_button("Let Loan fee go as the policy has it in the change set")
@@ -106,7 +124,10 @@ RSpec.describe "Findings" do
     click_button("What would it take for Loans Officer to edit it?")
     expect(page).to have_css(".ask", text: "Editable\nwhen not (Stage is one of Signed, Out or Returned)")
     click_button("Why not?")
-    expect(page).to have_css(".ask", text: "Read-only\nwhen Stage is one of Signed, Out or Returned\n14 “Signed loans keep their figures” gives locked")
+    expect(page).to have_css(
+      ".ask",
+      text: "Read-only\nwhen Stage is one of Signed, Out or Returned\n14 “Signed loans keep their figures” gives locked"
+    )
     click_button("Who else can see this?")
     expect(page).to have_css(".ask", text: "Tomas Reyl")
   end

@@ -30,7 +30,9 @@ RSpec.describe "Forms for audiences" do
     visit("/catalogue?type=outgoing-loan")
     click_button("Edit the formula of Insured total")
     fill_in("Formula of Insured total", with: "item_count * insured_total")
-    expect(page).to have_css(".type-bar .faults", text: "formulas name each other in a ring: insured_total -> insured_total")
+    expect(page).to have_css(
+      ".type-bar .faults", text: "formulas name each other in a ring: insured_total -> insured_total"
+    )
     expect_no_barrier
   end
 
@@ -44,9 +46,14 @@ RSpec.describe "Forms for audiences" do
 
   it "meet record users: a short one at the desk, suggestions taken and dismissed for good" do
     enter_as("esme", at: "/records/study-visit/SV-0003?mode=edit")
-    expect(all(".form-row").map { |row| row["data-field"] }).to eq(%w[visitor_name visitor_email topic object_wished visit_date])
+    expect(all(".form-row").map { |row| row["data-field"] }).to eq(
+      %w[visitor_name visitor_email topic object_wished visit_date]
+    )
     leave
-    Server::Record.find_by(number: "SV-0003").tap { |record| record.values = record.values.except("supervisor").merge("decision" => "open") }.save!
+    Server::Record
+      .find_by(number: "SV-0003")
+      .tap { |record| record.values = record.values.except("supervisor").merge("decision" => "open") }
+      .save!
     enter_as("cleo", at: "/records/study-visit/SV-0003?mode=edit")
     click_button("Dismiss Cleo Marchetti for Supervisor")
     expect(page).to have_no_css(".offer")

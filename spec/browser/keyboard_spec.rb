@@ -34,7 +34,9 @@ RSpec.describe "By keyboard alone" do
     expect(page).to have_css(".reads", text: "Purpose is hidden.")
     tab_to("Keep in change set")
     keys(:enter)
-    expect(page).to have_css(".rule-row.on", text: "For Curator and Conservator, editing an outgoing loan: Purpose is hidden.")
+    expect(page).to have_css(
+      ".rule-row.on", text: "For Curator and Conservator, editing an outgoing loan: Purpose is hidden."
+    )
   end
 
   it "changes the question, and lands on the page it names" do

@@ -49,7 +49,9 @@ RSpec.describe "The live form" do
   it "locks a total while both its inputs are filled, and computes it; what was typed is kept" do
     rehearse("outgoing-loan", "asha.brandt", mode: "create")
     expect_level("insured_total", "editable")
-    expect(form_field("insured_total")).to have_text("not computed: Item count and Unit value are blank; type it meanwhile")
+    expect(form_field("insured_total")).to have_text(
+      "not computed: Item count and Unit value are blank; type it meanwhile"
+    )
     type_into("insured_total", "700")
     type_into("item_count", "4")
     type_into("unit_value", "12500")
@@ -83,7 +85,9 @@ RSpec.describe "The live form" do
 
   it "offers a value, and takes it only when told so" do
     rehearse("study-visit", "cleo.marchetti", mode: "create")
-    expect(form_field("supervisor")).to have_css(".offer", text: "Suggested: Cleo Marchetti (Curators are suggested as supervisors)")
+    expect(form_field("supervisor")).to have_css(
+      ".offer", text: "Suggested: Cleo Marchetti (Curators are suggested as supervisors)"
+    )
     click_button("Take Cleo Marchetti for Supervisor")
     expect(form_field("supervisor")).to have_css(".ant-select", text: "Cleo Marchetti")
     expect(page).to have_no_css(".offer")
@@ -105,7 +109,9 @@ RSpec.describe "The live form" do
   it "gives the desk a short form and the staff the full one, each under its own rules" do
     rehearse("study-visit", "esme.thackeray", record: "SV-0003")
     expect(page).to have_css(".form-head", text: "desk form")
-    expect(all(".form-row").map { |row| row["data-field"] }).to eq(%w[visitor_name visitor_email topic object_wished visit_date])
+    expect(all(".form-row").map { |row| row["data-field"] }).to eq(
+      %w[visitor_name visitor_email topic object_wished visit_date]
+    )
     choose_option("Form", "Full form")
     expect(page).to have_css(".form-head", text: "full form")
     expect(all(".form-row").map { |row| row["data-field"] }).to start_with("visit_number", "visitor_name")
@@ -119,7 +125,9 @@ RSpec.describe "The live form" do
     lines = all("[data-changed]").map { |line| line["data-changed"] }
     expect(lines).to include("unit_value", "borrower_telephone", "leaving_date")
     expect(find("section[aria-label='Asha Brandt against Ilka Fenn'] h3")).to have_text(lines.size.to_s)
-    expect(all(".beside .form-row.differs").map { |row| row["data-field"] }).to eq(lines & all(".beside .form-row").map { |row| row["data-field"] })
+    expect(all(".beside .form-row.differs").map { |row| row["data-field"] }).to eq(
+      lines & all(".beside .form-row").map { |row| row["data-field"] }
+    )
     expect_no_barrier
   end
 

@@ -3,11 +3,26 @@
 # The main job from end to end: bring in a record type and people, decide on the map, look as somebody else,
 # publish, and find the form enforced for a record user beside.
 RSpec.describe "From files to an enforced form" do
-  let(:csv) { File.join(SampleDatabase::FOLDER, "guided-tour.csv").tap { |path| File.write(path, "name,kind,section,label\nTour,text,Tour,open\nGuide's telephone,text,Tour,open\nTakings,money,Money,open\n") } }
+  let(:csv) do
+    File
+      .join(SampleDatabase::FOLDER, "guided-tour.csv")
+      .tap do |path|
+        File.write(
+          path,
+          "name,kind,section,label\nTour,text,Tour,open\nGuide's telephone,text,Tour,open\nTakings,money,Money,open\n"
+        )
+      end
+  end
   let(:ldif) do
-    File.join(SampleDatabase::FOLDER, "people.ldif").tap do |path|
-      File.write(path, "dn: uid=nora.quist,dc=x\nobjectClass: inetOrgPerson\nuid: nora.quist\ncn: Nora Quist\nemployeeType: Tour Guide\nbusinessCategory: Tidewater House\n")
-    end
+    File
+      .join(SampleDatabase::FOLDER, "people.ldif")
+      .tap do |path|
+        File.write(
+          path,
+          "dn: uid=nora.quist,dc=x\nobjectClass: inetOrgPerson\nuid: nora.quist\ncn: Nora Quist\nemployeeType: Tour " \
+          "Guide\nbusinessCategory: Tidewater House\n"
+        )
+      end
   end
 
   it "does the whole job" do
@@ -52,7 +67,10 @@ RSpec.describe "From files to an enforced form" do
     find("[aria-label='Sight'] label", text: sight).click
     # Guides write and read tours elsewhere too: the rule shall hold in every mode.
     find("[aria-label='Modes'] label", text: "editing").click
-    expect(page).to have_css(".reads", text: "For Tour Guide and Curator, in any mode of a guided tour: #{field} is masked (all of it covered).")
+    expect(page).to have_css(
+      ".reads",
+      text: "For Tour Guide and Curator, in any mode of a guided tour: #{field} is masked (all of it covered)."
+    )
     expect(page).to have_css("[aria-label='Cells of the map that change']", text: "2 cells of the map change")
     click_button("Keep in change set")
     expect(page).to have_css(".rule-row", text: field)
@@ -76,8 +94,14 @@ RSpec.describe "From files to an enforced form" do
   end
 
   def meet_the_form
-    Server::Account.create!(login: "nora", name: "Nora Quist", password: Server::DemoData::PASSWORD, access: "record_user", person: "nora.quist")
-    record = Server::Record.new(record_type: "guided-tour", number: "guided-tour-00001", unit: "tidewater-house", changed_by: "spec")
+    Server::Account.create!(
+      login: "nora", name: "Nora Quist", password: Server::DemoData::PASSWORD, access: "record_user",
+      person: "nora.quist"
+    )
+    record =
+      Server::Record.new(
+        record_type: "guided-tour", number: "guided-tour-00001", unit: "tidewater-house", changed_by: "spec"
+      )
     record.values = { "tour" => "Harbour walk", telephone => "01632 960 123", "takings" => 40 }
     record.save!
     enter_as("nora")
@@ -103,7 +127,9 @@ RSpec.describe "From files to an enforced form" do
       })();
     JS
     expect(status).to eq(422)
-    expect(JSON.parse(text)["refusals"].to_h { |refusal| refusal.values_at("field", "kind") }).to eq("takings" => "locked", telephone => "masked")
+    expect(JSON.parse(text)["refusals"].to_h { |refusal| refusal.values_at("field", "kind") }).to eq(
+      "takings" => "locked", telephone => "masked"
+    )
     expect(Server::Record.find_by(number: "guided-tour-00001").values).to include(telephone => "01632 960 123")
   end
 end

@@ -6,7 +6,9 @@ RSpec.describe "The map" do
   it "moves by arrow keys, extends with Shift and opens the reasoning with Enter" do
     cell("Stage", "Registrar").click
     keys(:down, :right)
-    expect(page.evaluate_script("document.activeElement.getAttribute('aria-label')")).to start_with("Purpose, Loans Officer")
+    expect(page.evaluate_script("document.activeElement.getAttribute('aria-label')")).to start_with(
+      "Purpose, Loans Officer"
+    )
     keys(%i[shift down], %i[shift right])
     expect(page).to have_css("td[aria-selected='true']", count: 4)
     expect(page).to have_button("Make a rule for 4 cells")
@@ -68,9 +70,21 @@ RSpec.describe "The map" do
     network = page.driver.browser.network
     network.intercept
     broken = true
-    page.driver.browser.on(:request) do |request|
-      broken && request.url.include?("/api/map?") ? request.respond(body: "{\"record_type\":\"outgoing-loan\"}", responseHeaders: { "content-type" => "application/json" }) : request.continue
-    end
+    page
+      .driver
+      .browser
+      .on(:request) do |request|
+        if broken && request.url.include?("/api/map?")
+          request.respond(
+            body: "{\"record_type\":\"outgoing-loan\"}",
+            responseHeaders: {
+              "content-type" => "application/json"
+            }
+          )
+        else
+          request.continue
+        end
+      end
     visit("/map?type=outgoing-loan&mode=view")
     expect(page).to have_css("[role=alert] h1", text: "This page has broken")
     expect(page).to have_no_text("Hey developer")

@@ -12,8 +12,16 @@ RSpec.describe "Records" do
   it "keeps what can't be typed in out of the tab order" do
     enter_as("ilka", at: "/records/outgoing-loan/LN-0042?mode=edit")
     expect(page).to have_css(".form-row[data-field='borrower_telephone'] input")
-    stops = page.evaluate_script("[...document.querySelectorAll('.form-row')].filter((row) => row.querySelector('input, textarea, select, button, [tabindex]')).map((row) => row.dataset.field)")
-    typed = page.evaluate_script("[...document.querySelectorAll('.form-row')].filter((row) => ['editable', 'required', 'replace_only'].includes(row.dataset.level)).map((row) => row.dataset.field)")
+    stops =
+      page.evaluate_script(
+        "[...document.querySelectorAll('.form-row')].filter((row) => row.querySelector('input, textarea, select, " \
+        "button, [tabindex]')).map((row) => row.dataset.field)"
+      )
+    typed =
+      page.evaluate_script(
+        "[...document.querySelectorAll('.form-row')].filter((row) => ['editable', 'required', " \
+        "'replace_only'].includes(row.dataset.level)).map((row) => row.dataset.field)"
+      )
     expect(stops).to eq(typed)
     expect(typed).to include("borrower_telephone")
   end
@@ -34,11 +42,16 @@ RSpec.describe "Records" do
     form_field("damage_notes").find("textarea").set("A scratch on the stern")
     within(form_field("stage")) { find("input").click }
     find(".ant-select-item-option", text: "Proposed").click
-    expect(page).to have_css("[role=status]", text: "Damage notes is hidden, by rule 13 Return details wait for the loan, so what was typed there is not saved")
+    expect(page).to have_css(
+      "[role=status]",
+      text: "Damage notes is hidden, by rule 13 Return details wait for the loan, so what was typed there is not saved"
+    )
     expect_no_barrier
     click_button("Save")
     expect(page).to have_text("LN-0042 is saved")
-    expect(Server::Record.find_by!(number: "LN-0042").values).to include("stage" => "proposed").and(satisfy { |values| values["damage_notes"].nil? })
+    expect(Server::Record.find_by!(number: "LN-0042").values).to include("stage" => "proposed").and(
+      satisfy { |values| values["damage_notes"].nil? }
+    )
   end
 
   it "keeps what was typed through a refusal and a reload" do
@@ -58,7 +71,10 @@ RSpec.describe "Records" do
     form_field("borrower").find("input").set("Mine")
     expect(page).to have_text("not saved")
     desk = Server::RecordDesk.new("asha.brandt")
-    desk.update("outgoing-loan", "LN-0042", { "purpose" => "research" }, if_match: Server::Record.find_by(number: "LN-0042").etag, by: "Asha")
+    desk.update(
+      "outgoing-loan", "LN-0042", { "purpose" => "research" },
+      if_match: Server::Record.find_by(number: "LN-0042").etag, by: "Asha"
+    )
     click_button("Save")
     expect(page).to have_text("Somebody else saved this record since you opened it.")
     click_button("Look at theirs beside mine")
@@ -95,7 +111,11 @@ RSpec.describe "Records" do
   it "finds, sorts and pages with what the person may see" do
     enter_as("asha", at: "/records/outgoing-loan")
     fill_in("Find records", with: "glass quay")
-    expect(page).to have_css("tbody tr", count: Server::Record.where(record_type: "outgoing-loan").count { |record| record.values["borrower"] == "Glass Quay" })
+    expect(page).to have_css(
+      "tbody tr",
+      count:
+        Server::Record.where(record_type: "outgoing-loan").count { |record| record.values["borrower"] == "Glass Quay" }
+    )
     click_button("Leaving date")
     expect(page).to have_css("th[aria-sort='ascending']", text: "Leaving date")
   end

@@ -51,7 +51,9 @@ RSpec.describe "Rehearsal" do
 
   it "marks what is made up, because whoever rehearses may not see it" do
     visit("/rehearsal?type=outgoing-loan&as=asha.brandt&record=LN-0042&policy=in_force")
-    expect(page).to have_css("[role=note]", text: "values are made up, because you may not see the stored ones yourself: Borrower contact")
+    expect(page).to have_css(
+      "[role=note]", text: "values are made up, because you may not see the stored ones yourself: Borrower contact"
+    )
     expect(form_field("borrower_contact")).to have_text("made up")
     expect(page).to have_no_text("Ilse Marrow")
     expect(form_field("borrower").find("input").value).to eq("Fenwick Hall Gallery")

@@ -8,7 +8,10 @@ RSpec.describe "The parts of a rule" do
   before do
     enter_as("mairin", at: "/rules?type=outgoing-loan")
     find(".rule-row", text: "Staff see where mail goes").click
-    expect_sentence("For Curator and Finance Partner, in any mode of an outgoing loan: E-mail is masked (only the e-mail domain kept).")
+    expect_sentence(
+      "For Curator and Finance Partner, in any mode of an outgoing loan: E-mail is masked (only the e-mail domain " \
+      "kept)."
+    )
   end
 
   it "changes the mask, with what it needs" do

@@ -52,7 +52,8 @@ RSpec.describe "Rules" do
     open_rule("Fees belong to Finance")
     fill_in("Title", with: "Mine")
     store = Server::PolicyEditor.new("Dorian")
-    other = Server::PolicyStore.instance.pending.document["rules"].find { |rule| rule["id"] == "ol-fees-belong-to-finance" }
+    other =
+      Server::PolicyStore.instance.pending.document["rules"].find { |rule| rule["id"] == "ol-fees-belong-to-finance" }
     store.put("rule", other["id"], other.merge("title" => "Theirs"), if_match: :any)
     click_button("Keep in change set")
     expect(page).to have_css(".ant-modal", text: "Theirs, now in the change set: Theirs")

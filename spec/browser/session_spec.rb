@@ -41,7 +41,11 @@ RSpec.describe "A session that ends in the middle of work" do
     expect(page).to have_css("h1", text: "Outgoing loans")
   end
 
-  def kept_in_browser = page.evaluate_script("Object.entries({ ...sessionStorage, ...localStorage }).map((pair) => pair.join(' ')).join('\\n')")
+  def kept_in_browser
+    page.evaluate_script(
+      "Object.entries({ ...sessionStorage, ...localStorage }).map((pair) => pair.join(' ')).join('\\n')"
+    )
+  end
 
   it "leaves no value in the browser once somebody has signed out, and nothing of theirs to the next" do
     enter_as("tomas", at: "/records/outgoing-loan/LN-0042?mode=edit")

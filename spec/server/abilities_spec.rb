@@ -1,12 +1,35 @@
 # frozen_string_literal: true
 
 RSpec.describe "Who may do what in the application itself" do
-  reads = %w[overview catalogue rules people directory change-set change-set/impact editions map?record_type=outgoing-loan]
+  reads = %w[
+    overview
+    catalogue
+    rules
+    people
+    directory
+    change-set
+    change-set/impact
+    editions
+    map?record_type=outgoing-loan
+  ]
 
   def writes
-    { [:post, "/api/rules"] => { rule: rule }, [:put, "/api/rules/ol-fees-belong-to-finance"] => { rule: rule(id: "ol-fees-belong-to-finance") },
-      [:delete, "/api/rules/ol-fees-belong-to-finance"] => nil, [:delete, "/api/change-set/edits/1"] => nil,
-      [:post, "/api/imports/preview"] => { kind: "directory", content: "" }, [:post, "/api/imports"] => { kind: "directory", content: "", token: "x" } }
+    {
+      [:post, "/api/rules"] => {
+        rule: rule
+      },
+      [:put, "/api/rules/ol-fees-belong-to-finance"] => {
+        rule: rule(id: "ol-fees-belong-to-finance")
+      },
+      [:delete, "/api/rules/ol-fees-belong-to-finance"] => nil,
+      [:delete, "/api/change-set/edits/1"] => nil,
+      [:post, "/api/imports/preview"] => {
+        kind: "directory", content: ""
+      },
+      [:post, "/api/imports"] => {
+        kind: "directory", content: "", token: "x"
+      }
+    }
   end
 
   it "lets nobody in who is not signed in" do
@@ -19,7 +42,9 @@ RSpec.describe "Who may do what in the application itself" do
     it "lets the #{access} read all and change nothing" do
       sign_in(login)
       reads.each { |path| expect(call(:get, "/api/#{path}")).to eq(200), path }
-      writes.each { |(method, path), body| expect(call(method, path, body, if_match: "x")).to eq(403), "#{method} #{path}" }
+      writes.each do |(method, path), body|
+        expect(call(method, path, body, if_match: "x")).to eq(403), "#{method} #{path}"
+      end
     end
   end
 
@@ -35,7 +60,9 @@ RSpec.describe "Who may do what in the application itself" do
   it "shows a record user nothing but records" do
     sign_in("asha")
     reads.each { |path| expect(call(:get, "/api/#{path}")).to eq(403), path }
-    writes.each { |(method, path), body| expect(call(method, path, body, if_match: "x")).to eq(403), "#{method} #{path}" }
+    writes.each do |(method, path), body|
+      expect(call(method, path, body, if_match: "x")).to eq(403), "#{method} #{path}"
+    end
     question = { as: "user:tomas.reyl", record_type: "outgoing-loan" }
     expect(call(:post, "/api/reasoning", { question: question, field: "stage" })).to eq(403)
     expect(call(:post, "/api/rehearsal", { question: question })).to eq(403)

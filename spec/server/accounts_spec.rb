@@ -1,7 +1,9 @@
 # frozen_string_literal: true
 
 RSpec.describe "Sign-ins, and documents to keep" do
-  let(:nora) { { login: "nora", name: "Nora Quist", access: "record_user", person: "asha.brandt", password: "long enough" } }
+  let(:nora) do
+    { login: "nora", name: "Nora Quist", access: "record_user", person: "asha.brandt", password: "long enough" }
+  end
 
   def id_of(login) = Server::Account.find_by(login: login).id
 

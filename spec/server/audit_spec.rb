@@ -44,9 +44,12 @@ RSpec.describe "The audit through the API" do
     found = finding("required_out_of_reach", audit)
     question = found["example"]["question"]
     expect(found["columns"]).to eq(["user:#{question['user']}", "role:courier"])
-    asked = { as: "user:#{question['user']}", entered: question["stored"].merge(question["entered"]) }.merge(question.slice("record_type", "mode", "unit", "channel"))
+    asked = { as: "user:#{question['user']}", entered: question["stored"].merge(question["entered"]) }.merge(
+      question.slice("record_type", "mode", "unit", "channel")
+    )
     call(:post, "/api/rehearsal", { state: "pending", question: asked })
-    levels = answer["form"]["sections"].flat_map { |section| section["fields"] }.to_h { |field| [field["id"], field["level"]] }
+    levels =
+      answer["form"]["sections"].flat_map { |section| section["fields"] }.to_h { |field| [field["id"], field["level"]] }
     expect(levels).to include(found["example"]["levels"])
   end
 
@@ -57,7 +60,9 @@ RSpec.describe "The audit through the API" do
     expect(answer["sentences"]).to eq([])
     expect(call(:post, "/api/findings/#{found['id']}/remedies/0?state=pending", {})).to eq(200)
     look
-    expect([answer["current"], Server::AuditDigests.missing(Server::PolicyStore.instance.pending).keys]).to eq([false, ["outgoing-loan"]])
+    expect([answer["current"], Server::AuditDigests.missing(Server::PolicyStore.instance.pending).keys]).to eq(
+      [false, ["outgoing-loan"]]
+    )
     look(record_type: "study-visit")
     expect(answer["current"]).to be(true)
     expect(audit.map { |each| each["detector"] }).not_to include("nobody")
@@ -69,7 +74,10 @@ RSpec.describe "The audit through the API" do
     found = finding("no_effect", audit)
     id = found["rules"].first["id"]
     call(:get, "/api/rules/#{id}?state=pending")
-    call(:put, "/api/rules/#{id}", { rule: answer["rule"].merge("title" => "Edited meanwhile") }, if_match: answer["etag"])
+    call(
+      :put, "/api/rules/#{id}", { rule: answer["rule"].merge("title" => "Edited meanwhile") },
+      if_match: answer["etag"]
+    )
     expect(call(:post, "/api/findings/#{found['id']}/remedies/0?state=pending", {})).to eq(409)
     expect(answer["detail"]).to include("The rules have changed since this was found")
     call(:get, "/api/rules/#{id}?state=pending")
@@ -86,10 +94,14 @@ RSpec.describe "The audit through the API" do
     call(:put, path, { reason: "The curator decides", until: (Date.today + 30).iso8601 })
     expect(audit.map { |each| each["id"] }).not_to include(found["id"])
     expect(answer["set_aside"]).to eq(1)
-    expect(finding("self_opening_lock", look(accepted: "yes", detector: "self_opening_lock"))["accepted"]).to include("reason" => "The curator decides", "by" => "Mairin Okafor")
+    expect(finding("self_opening_lock", look(accepted: "yes", detector: "self_opening_lock"))["accepted"]).to include(
+      "reason" => "The curator decides", "by" => "Mairin Okafor"
+    )
     rule = found["rules"].first["id"]
     call(:get, "/api/rules/#{rule}")
-    call(:put, "/api/rules/#{rule}", { rule: answer["rule"].merge("title" => "Another title") }, if_match: answer["etag"])
+    call(
+      :put, "/api/rules/#{rule}", { rule: answer["rule"].merge("title" => "Another title") }, if_match: answer["etag"]
+    )
     again = audit.find { |each| each["id"] == found["id"] }
     expect([again["accepted_by"], again["was_accepted"]]).to eq([nil, true])
   end
@@ -108,7 +120,9 @@ RSpec.describe "The audit through the API" do
       type == first ? keep.call(digest, type, *found) : raise("the disk is full")
     end
     expect { audit }.to output(/RuntimeError: the disk is full/).to_stderr
-    expect([answer["run"]["status"], answer["current"], Server::AuditDigests.missing(state).size]).to eq(["broken_off", false, state.policy.record_types.size - 1])
+    expect([answer["run"]["status"], answer["current"], Server::AuditDigests.missing(state).size]).to eq(
+      ["broken_off", false, state.policy.record_types.size - 1]
+    )
     RSpec::Mocks.space.proxy_for(Server::AuditPart).reset
     expect(audit).not_to be_empty
     expect([answer["run"]["status"], answer["current"]]).to eq(["done", true])
@@ -141,7 +155,11 @@ RSpec.describe "The audit through the API" do
 
   it "keeps what is proved of one record type when the run is cancelled, and goes on from there" do
     policy = Server::PolicyStore.instance.pending
-    run = Server::Job.create!(kind: "audit", topic: "pending", subject: policy.subject, given: '{"first":"study-visit"}', started_by: "Mairin")
+    run =
+      Server::Job.create!(
+        kind: "audit", topic: "pending", subject: policy.subject, given: '{"first":"study-visit"}',
+        started_by: "Mairin"
+      )
     proved = []
     allow(Server::AuditPart).to receive(:keep).and_wrap_original do |keep, digest, type, *found|
       proved << type
@@ -162,7 +180,9 @@ RSpec.describe "The audit through the API" do
     viewed = look(record_type: "outgoing-loan", mode: "create", audiences: "role:courier").size
     expect(viewed + answer["beside"]).to eq(loans)
     expect(answer["beside"]).to be_positive
-    { record_type: "x", detector: "smoke", mode: "sleep", channel: "pipe", unit: "moon", audiences: "role:x" }.each do |part, value|
+    {
+      record_type: "x", detector: "smoke", mode: "sleep", channel: "pipe", unit: "moon", audiences: "role:x"
+    }.each do |part, value|
       expect(call(:get, "/api/findings?state=pending&#{part}=#{value}")).to eq(422)
       expect(answer["faults"].first["pointer"]).to eq("/#{part}")
     end
@@ -175,20 +195,32 @@ RSpec.describe "The audit through the API" do
     expect(answer["groups"].sum { |group| group["people"] }).to eq(42)
     expect(answer["groups"].first["levels"]).to eq(["editable"])
     call(:post, "/api/ask/what-for", asked)
-    expect(answer["ways"].map { |way| [way["level"], way["when"]] }).to eq([["editable", "not (Stage is one of Signed, Out or Returned)"]])
-    expect(answer["hindrances"].map { |each| [each["level"], each["when"], each["by"].map { |by| by["words"] }] })
-      .to eq([["read_only", "Stage is one of Signed, Out or Returned", ["14 “Signed loans keep their figures” gives locked"]]])
+    expect(answer["ways"].map { |way| [way["level"], way["when"]] }).to eq(
+      [["editable", "not (Stage is one of Signed, Out or Returned)"]]
+    )
+    expect(
+      answer["hindrances"].map { |each| [each["level"], each["when"], each["by"].map { |by| by["words"] }] }
+    ).to eq(
+      [["read_only", "Stage is one of Signed, Out or Returned", ["14 “Signed loans keep their figures” gives locked"]]]
+    )
     call(:post, "/api/ask/what-for", asked.merge(field: "unit_value"))
     expect([answer["answer"], answer["ways"]]).to eq(["no", []])
-    expect(answer["hindrances"].first).to include("level" => "hidden", "by" => include("words" => "Label Restricted begins with hidden"))
+    expect(answer["hindrances"].first).to include(
+      "level" => "hidden", "by" => include("words" => "Label Restricted begins with hidden")
+    )
   end
 
   it "shows what another precedence would change before it is kept" do
     call(:get, "/api/precedence?state=pending")
     open = answer["methods"].find { |method| method["name"] == "most_open" }
     expect(open["tables"]["visibility"][2][0]).to eq("shown")
-    call(:post, "/api/precedence/preview", { precedence: "most_open", question: { record_type: "outgoing-loan", mode: "edit" } })
-    expect(answer["cells"]).to include(include("field" => "loan_fee", "column" => "role:finance-partner", "after" => "editable!"))
+    call(
+      :post, "/api/precedence/preview",
+      { precedence: "most_open", question: { record_type: "outgoing-loan", mode: "edit" } }
+    )
+    expect(answer["cells"]).to include(
+      include("field" => "loan_fee", "column" => "role:finance-partner", "after" => "editable!")
+    )
     expect(answer["findings"]["settled"].join).to include("most open wins")
     call(:put, "/api/precedence", { precedence: "most_open" })
     expect(answer["policy"]).to eq("most_open")
@@ -198,28 +230,48 @@ RSpec.describe "The audit through the API" do
   end
 
   it "goes by the closest choice: of the field, of the record type, of the policy" do
-    looked = { precedence: "most_open", record_type: "outgoing-loan", field: "loan_fee", question: { record_type: "outgoing-loan", mode: "edit" } }
+    looked = {
+      precedence: "most_open",
+      record_type: "outgoing-loan",
+      field: "loan_fee",
+      question: {
+        record_type: "outgoing-loan", mode: "edit"
+      }
+    }
     call(:post, "/api/precedence/preview", looked)
     expect(answer["cells"].map { |cell| cell["field"] }.uniq).to eq(["loan_fee"])
     call(:put, "/api/precedence", looked.except(:question))
     call(:put, "/api/precedence", { precedence: "no_overlap", record_type: "outgoing-loan" })
-    expect([answer["policy"], answer["choices"].map { |choice| [choice.dig("field", "name"), choice["record_type"]["name"], choice["method"]] }])
-      .to eq(["strictest", [[nil, "Outgoing loan", "no_overlap"], ["Loan fee", "Outgoing loan", "most_open"]]])
+    expect(
+      [
+        answer["policy"],
+        answer["choices"].map do |choice|
+          [choice.dig("field", "name"), choice["record_type"]["name"], choice["method"]]
+        end
+      ]
+    ).to eq(["strictest", [[nil, "Outgoing loan", "no_overlap"], ["Loan fee", "Outgoing loan", "most_open"]]])
     call(:put, "/api/precedence", looked.except(:question).merge(precedence: nil))
     expect(answer["choices"].size).to eq(1)
     expect(call(:put, "/api/precedence", { precedence: nil })).to eq(422)
     expect(call(:put, "/api/precedence", { precedence: "most_open", field: "loan_fee" })).to eq(422)
-    expect(call(:put, "/api/precedence", { precedence: "most_open", record_type: "outgoing-loan", field: "x" })).to eq(422)
+    expect(call(:put, "/api/precedence", { precedence: "most_open", record_type: "outgoing-loan", field: "x" })).to eq(
+      422
+    )
     expect(answer["faults"]).to eq([{ "pointer" => "/field", "message" => "Outgoing loan has no field “x”" }])
   end
 
   it "gives ranks anew, and only to all rules of a kind at once" do
     call(:get, "/api/rules?record_type=study-visit&state=pending&per_page=1000")
     ids = answer["items"].reject { |view| view["rule"]["kind"] == "guardrail" }.map { |view| view["rule"]["id"] }
-    call(:put, "/api/rules/order", { record_type: "study-visit", kind: "ordinary", rules: [ids[1], ids[0]] + ids.drop(2) })
+    call(
+      :put, "/api/rules/order",
+      { record_type: "study-visit", kind: "ordinary", rules: [ids[1], ids[0]] + ids.drop(2) }
+    )
     expect(answer["moved"]).to eq(2)
     call(:get, "/api/rules?record_type=study-visit&state=pending")
     expect(answer["items"].first["rule"]["id"]).to eq(ids[1])
-    expect(call(:put, "/api/rules/order", { record_type: "study-visit", kind: "ordinary", rules: ids.drop(1) })).to eq(422)
+    expect(call(:put, "/api/rules/order", { record_type: "study-visit", kind: "ordinary", rules: ids.drop(1) })).to eq(
+      422
+    )
   end
 end

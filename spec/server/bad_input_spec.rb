@@ -36,7 +36,12 @@ RSpec.describe "Bad input of any kind" do
     contract["paths"].each do |template, item|
       item.each do |method, spec|
         properties = spec.dig("requestBody", "content", "application/json", "schema", "properties") or next
-        path = template.gsub("{type}", "outgoing-loan").gsub("{number}", "LN-0042").gsub("{id}", "ol-fees-belong-to-finance").gsub("{index}", "0")
+        path =
+          template
+            .gsub("{type}", "outgoing-loan")
+            .gsub("{number}", "LN-0042")
+            .gsub("{id}", "ol-fees-belong-to-finance")
+            .gsub("{index}", "0")
         40.times do
           body = properties.keys.select { random.rand < 0.8 }.to_h { |name| [name, bend(name, bent, random)] }
           expect(call(method, path, body, if_match: "\"x\"")).to be_between(200, 499), "#{method} #{path} #{body}"
@@ -49,13 +54,51 @@ RSpec.describe "Bad input of any kind" do
 
   def bend(name, bent, random)
     case name
-    when "rule" then bend_deeply(rule(when: { "compare" => "equal", "left" => { "field" => "stage" }, "right" => { "value" => "out" } }, reach: { "modes" => ["edit"] }), bent, random)
-    when "question" then bend_deeply({ "as" => "user:tomas.reyl", "record_type" => "outgoing-loan", "mode" => "edit", "record" => "LN-0042", "entered" => { "stage" => "out" } }, bent, random)
-    when "changes", "entered" then bend_deeply({ "stage" => "out", "item_count" => 4, "return_date" => "2026-01-01", "courier" => "ilka.fenn" }, bent, random)
-    when "mode" then "edit"
-    when "field" then "stage"
-    when "kind" then Server::Importing::KINDS[random.rand(5)]
-    else bent[random.rand(bent.size)]
+    when "rule"
+      bend_deeply(
+        rule(
+          when: {
+            "compare" => "equal",
+            "left" => {
+              "field" => "stage"
+            },
+            "right" => {
+              "value" => "out"
+            }
+          },
+          reach: {
+            "modes" => ["edit"]
+          }
+        ),
+        bent,
+        random
+      )
+    when "question"
+      bend_deeply(
+        {
+          "as" => "user:tomas.reyl",
+          "record_type" => "outgoing-loan",
+          "mode" => "edit",
+          "record" => "LN-0042",
+          "entered" => {
+            "stage" => "out"
+          }
+        },
+        bent,
+        random
+      )
+    when "changes", "entered"
+      bend_deeply(
+        { "stage" => "out", "item_count" => 4, "return_date" => "2026-01-01", "courier" => "ilka.fenn" }, bent, random
+      )
+    when "mode"
+      "edit"
+    when "field"
+      "stage"
+    when "kind"
+      Server::Importing::KINDS[random.rand(5)]
+    else
+      bent[random.rand(bent.size)]
     end
   end
 

@@ -26,7 +26,12 @@ RSpec.describe "The commands" do
       database = File.join(folder, "ledger.sqlite3")
       serving("--port", port.to_s, "--database", database) do |line|
         token = line[%r{http://127.0.0.1:#{port}/setup#(\S+)}, 1]
-        made = Net::HTTP.post(URI("http://127.0.0.1:#{port}/api/setup"), JSON.generate(token: token, login: "first", name: "First", password: "long enough"), "content-type" => "application/json")
+        made =
+          Net::HTTP.post(
+            URI("http://127.0.0.1:#{port}/api/setup"),
+            JSON.generate(token: token, login: "first", name: "First", password: "long enough"),
+            "content-type" => "application/json"
+          )
         expect(made.code).to eq("201")
       end
       serving("--port", port.to_s, "--database", database) do |line|
@@ -38,10 +43,18 @@ RSpec.describe "The commands" do
   it "serves the sample business, keeps its data, and loads it anew when told to" do
     Dir.mktmpdir do |folder|
       arguments = ["--demo", "--port", free_port.to_s, "--database", File.join(folder, "demo.sqlite3")]
-      serving(*arguments) { |line| expect(line).to include("mairin (administrator)", "the password is #{Server::DemoData::PASSWORD}") }
-      count = -> { SQLite3::Database.open(File.join(folder, "demo.sqlite3")) { |database| database.get_first_value("SELECT count(*) FROM records") } }
+      serving(*arguments) do |line|
+        expect(line).to include("mairin (administrator)", "the password is #{Server::DemoData::PASSWORD}")
+      end
+      count = lambda do
+        SQLite3::Database.open(File.join(folder, "demo.sqlite3")) do |database|
+          database.get_first_value("SELECT count(*) FROM records")
+        end
+      end
       before = count.call
-      SQLite3::Database.open(File.join(folder, "demo.sqlite3")) { |database| database.execute("DELETE FROM records WHERE number = 'LN-0001'") }
+      SQLite3::Database.open(File.join(folder, "demo.sqlite3")) do |database|
+        database.execute("DELETE FROM records WHERE number = 'LN-0001'")
+      end
       serving(*arguments) { |_| expect(count.call).to eq(before - 1) }
       serving(*arguments, "--fresh") { |_| expect(count.call).to eq(before) }
     end
@@ -52,7 +65,9 @@ RSpec.describe "The commands" do
       path = File.join(folder, "demo.sqlite3")
       arguments = ["--demo", "--port", free_port.to_s, "--database", path]
       serving(*arguments) { |_| nil }
-      jobs = -> { SQLite3::Database.open(path) { |database| database.execute("SELECT subject, status FROM jobs ORDER BY id") } }
+      jobs = lambda do
+        SQLite3::Database.open(path) { |database| database.execute("SELECT subject, status FROM jobs ORDER BY id") }
+      end
       SQLite3::Database.open(path) do |database|
         [%w[one done none], %w[two cancelled none], %w[three running gone]].each do |job|
           database.execute("INSERT INTO jobs (kind, topic, subject, status, runner, started_by, created_at, beat_at) " \
@@ -69,15 +84,25 @@ RSpec.describe "The commands" do
   end
 
   it "decides from files, with the documents the README names" do
-    out, status = Open3.capture2("bin/ledger", "decide", "--policy", "demo/policy.json", "--directory", "demo/directory.json", "--question", "demo/question.json", "--reasoning", chdir: root)
+    out, status =
+      Open3.capture2(
+        "bin/ledger", "decide", "--policy", "demo/policy.json", "--directory", "demo/directory.json", "--question",
+        "demo/question.json", "--reasoning", chdir: root
+      )
     expect(status.exitstatus).to eq(0)
     decision = JSON.parse(out)
     expect(decision["fields"]["item_count"]["level"]).to eq("read_only")
-    expect(decision["reasoning"]["item_count"]["stages"].map { |stage| stage["stage"] }).to eq(%w[baseline rules guardrails consistency])
+    expect(decision["reasoning"]["item_count"]["stages"].map { |stage| stage["stage"] }).to eq(
+      %w[baseline rules guardrails consistency]
+    )
   end
 
   it "imports people from the command line, and refuses with exit 2" do
-    out, status = Open3.capture2("bin/ledger", "import-people", "core/spec/fixtures/people-slapcat.ldif", "--mapping", "demo/people-mapping.json", chdir: root)
+    out, status =
+      Open3.capture2(
+        "bin/ledger", "import-people", "core/spec/fixtures/people-slapcat.ldif", "--mapping",
+        "demo/people-mapping.json", chdir: root
+      )
     expect(status.exitstatus).to eq(0)
     expect(CobaltLedger::Formats::Schema.faults("directory", JSON.parse(out))).to be_empty
     out, err, status = Open3.capture3("bin/ledger", "import-people", "demo/policy.json", chdir: root)

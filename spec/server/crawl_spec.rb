@@ -19,49 +19,84 @@ RSpec.describe "Nothing of a hidden value comes out" do
   # Two values of one kind, and the texts that would give each away; nil for kinds of few values.
   def canaries(field, random)
     case field.family
-    when :text then field.never_typed? ? nil : Array.new(2) { "Kqvwx#{Array.new(12) { [*'a'..'z'].sample(random: random) }.join}@canary.example" }.map { |text| [text, [text]] }
+    when :text
+      if field.never_typed?
+        nil
+      else
+        Array
+          .new(2) { "Kqvwx#{Array.new(12) { [*'a'..'z'].sample(random: random) }.join}@canary.example" }
+          .map { |text| [text, [text]] }
+      end
     when :number
       low = 20_000 * random.rand(4_000..4_900)
-      field.kind_name == "computed" ? nil : [low + 1_111, low + 3_111].map { |number| [number, [number.to_s, number.to_s.reverse.scan(/\d{1,3}/).join(",").reverse]] }
-    when :date then [1, 2].map { |month| Date.new(2150 + random.rand(40), month, 11).iso8601 }.map { |day| [day, [day, Date.parse(day).strftime("%-d %b %Y")]] }
+      if field.kind_name == "computed"
+        nil
+      else
+        [low + 1_111, low + 3_111].map do |number|
+          [number, [number.to_s, number.to_s.reverse.scan(/\d{1,3}/).join(",").reverse]]
+        end
+      end
+    when :date
+      [1, 2].map { |month| Date.new(2150 + random.rand(40), month, 11).iso8601 }
+        .map { |day| [day, [day, Date.parse(day).strftime("%-d %b %Y")]] }
     end
   end
 
   # Every question there is about one type and record; the block gets each answer.
   def each_answer(type, number, typed)
     path = "/api/records/#{type}"
-    ask = ->(verb, address, body = nil, **more) { call(verb, address, body, **more) && yield([verb, address, body].inspect, "#{last_response.headers.except('etag')}#{last_response.body}") }
-    ["", "?per_page=1000", "?page=2&per_page=3", "?search=Kqvwx&per_page=1000", "?search=canary.example"].each { |query| ask.call(:get, path + query) }
+    ask = lambda do |verb, address, body = nil, **more|
+      call(verb, address, body, **more) &&
+        yield([verb, address, body].inspect, "#{last_response.headers.except('etag')}#{last_response.body}")
+    end
+    [
+      "", "?per_page=1000", "?page=2&per_page=3", "?search=Kqvwx&per_page=1000", "?search=canary.example"
+    ].each { |query| ask.call(:get, path + query) }
     type_of(type).fields.each { |field| ask.call(:get, "#{path}?sort=#{field.id}&direction=down&per_page=1000") }
     ask.call(:get, "#{path}/people?search=a")
     etag = Server::Record.find_by!(record_type: type, number: number).etag
     %w[view edit create].each { |mode| ask.call(:post, "#{path}/form", { mode: mode, number: number }) }
     typed.each do |id, value|
-      %w[view edit].each { |mode| ask.call(:post, "#{path}/form", { mode: mode, number: number, entered: { id => value } }) }
+      %w[view edit].each do |mode|
+        ask.call(:post, "#{path}/form", { mode: mode, number: number, entered: { id => value } })
+      end
       ask.call(:patch, "#{path}/#{number}", { changes: { id => value, "no_such_field" => 1 } }, if_match: etag)
     end
   end
 
-  def put(type, number, values) = Server::Record.find_by!(record_type: type, number: number).tap { |row| row.values = row.values.merge(values) }.save!
+  def put(type, number, values)
+    Server::Record.find_by!(record_type: type, number: number).tap { |row| row.values = row.values.merge(values) }.save!
+  end
 
   # Requests made for one person about one record.
   def crawl(login, type, number, random)
     sign_in(login)
     open = readable(type, number)
-    secret = type_of(type).fields.reject { |field| open.include?(field.id) }.to_h { |field| [field.id, canaries(field, random)] }.compact
+    secret =
+      type_of(type)
+        .fields
+        .reject { |field| open.include?(field.id) }
+        .to_h { |field| [field.id, canaries(field, random)] }
+        .compact
     put(type, number, secret.transform_values { |two| two[0][0] })
     # A rule may go by the value: what a canary itself opens is no secret.
     readable(type, number).each { |id| secret.delete(id) }
     words = Regexp.union(secret.values.flat_map { |two| two[0][1] })
     first = {}
     # Typing opens what the policy opens then; that is a finding of the audit, and nothing that is typed here does.
-    typed = type_of(type).fields.reject { |field| %i[choice reference person flag].include?(field.family) }.to_h { |field| [field.id, field.kind.stand_in(field)] }
+    typed =
+      type_of(type)
+        .fields
+        .reject { |field| %i[choice reference person flag].include?(field.family) }
+        .to_h { |field| [field.id, field.kind.stand_in(field)] }
     each_answer(type, number, typed) do |asked, bytes|
       expect(bytes).not_to match(words), "#{login}: #{asked}" unless secret.empty?
       first[asked] = bytes
     end
     put(type, number, secret.transform_values { |two| two[1][0] })
-    each_answer(type, number, typed) { |asked, bytes| expect(bytes).to eq(first[asked]), "#{login}: another hidden value, another answer to #{asked}" }
+    each_answer(type, number, typed) do |asked, bytes|
+      expect(bytes).to eq(first[asked]), "#{login}: another hidden value, another answer to #{asked}"
+    end
     [first.size, secret.size]
   end
 
@@ -81,12 +116,18 @@ RSpec.describe "Nothing of a hidden value comes out" do
     document = YAML.safe_load_file(Server::Contract::PATH, aliases: true)
     closed = document["paths"].reject { |path, _| path.start_with?("/api/session", "/api/records", "/api/setup") }
     closed.each do |path, item|
-      item.slice("get", "post", "put", "patch", "delete").each_key do |verb|
-        address = path.gsub("{id}", "1").gsub("{index}", "0")
-        status = call(verb, "#{address}#{'?record_type=outgoing-loan' if path.start_with?('/api/map')}", %w[get delete].include?(verb) ? nil : {}, if_match: "\"x\"")
-        # A body that is not as declared is turned down before the route is asked; nothing of it is answered.
-        expect([403, 422]).to include(status), "#{verb} #{path} answered #{status}"
-      end
+      item
+        .slice("get", "post", "put", "patch", "delete")
+        .each_key do |verb|
+          address = path.gsub("{id}", "1").gsub("{index}", "0")
+          status =
+            call(
+              verb, "#{address}#{'?record_type=outgoing-loan' if path.start_with?('/api/map')}",
+              %w[get delete].include?(verb) ? nil : {}, if_match: "\"x\""
+            )
+          # A body that is not as declared is turned down before the route is asked; nothing of it is answered.
+          expect([403, 422]).to include(status), "#{verb} #{path} answered #{status}"
+        end
     end
   end
 end

@@ -15,7 +15,9 @@ RSpec.describe "The sample business" do
   it "holds only values its fields can read" do
     Server::Record.find_each do |record|
       typed = CobaltLedger::Decisions::Values.typed(policy.record_type(record.record_type), record.values)
-      expect(typed.values.grep(CobaltLedger::Conditions::Unreadable)).to be_empty, "#{record.number} holds what can't be read"
+      expect(typed.values.grep(CobaltLedger::Conditions::Unreadable)).to(
+        be_empty, "#{record.number} holds what can't be read"
+      )
       expect(record.values.keys.reject { |id| policy.record_type(record.record_type).field(id) }).to be_empty
     end
   end
@@ -24,8 +26,15 @@ RSpec.describe "The sample business" do
     people = store.directory.users.map { |user| store.directory.principals_of(user.id) }
     idle = policy.rules.reject { |rule| people.any? { |principals| rule.audience.match?(principals) } }
     expect(idle.map(&:title)).to be_empty
-    persons = policy.record_types.values.flat_map { |type| type.fields.select { |field| field.kind_name == "person" }.map { |field| [type.id, field.id] } }
-    named = Server::Record.all.flat_map { |record| persons.filter_map { |type, id| record.values[id] if record.record_type == type } }.uniq
+    persons =
+      policy.record_types.values.flat_map do |type|
+        type.fields.select { |field| field.kind_name == "person" }.map { |field| [type.id, field.id] }
+      end
+    named =
+      Server::Record
+        .all
+        .flat_map { |record| persons.filter_map { |type, id| record.values[id] if record.record_type == type } }
+        .uniq
     expect(named.reject { |id| store.directory.find(:user, id) }).to be_empty
   end
 
@@ -38,7 +47,8 @@ RSpec.describe "The sample business" do
   it "shows every effect, kind of mask and kind of baseline at work" do
     effects = policy.rules.flat_map { |rule| rule.effects.map { |effect| effect.class.registered_name } }.uniq
     expect(effects).to include("show", "hide", "mask", "lock", "unlock", "require")
-    masks = policy.rules.flat_map { |rule| rule.effects.filter_map { |effect| effect.mask&.to_h&.fetch("format") } }.uniq
+    masks =
+      policy.rules.flat_map { |rule| rule.effects.filter_map { |effect| effect.mask&.to_h&.fetch("format") } }.uniq
     expect(masks).to include("initials", "keep_last", "keep_first", "domain_only", "band")
     expect(policy.rules.map(&:kind).uniq).to contain_exactly("ordinary", "guardrail")
     expect(policy.baselines.map { |baseline| baseline.units.any? }).to contain_exactly(true, false)
@@ -46,12 +56,25 @@ RSpec.describe "The sample business" do
 
   it "answers what its own README says of it" do
     sign_in("mairin")
-    form = lambda do |user, entered = {}|
-      call(:post, "/api/rehearsal", { question: { as: "user:#{user}", record_type: "outgoing-loan", mode: "edit", record: "LN-0042", entered: entered } })
-      answer["form"]["sections"].flat_map { |section| section["fields"] }.to_h { |field| [field["id"], field["level"]] }
-    end
+    form =
+      lambda do |user, entered = {}|
+        call(
+          :post,
+          "/api/rehearsal",
+          {
+            question: {
+              as: "user:#{user}", record_type: "outgoing-loan", mode: "edit", record: "LN-0042", entered: entered
+            }
+          }
+        )
+        answer["form"]["sections"]
+          .flat_map { |section| section["fields"] }
+          .to_h { |field| [field["id"], field["level"]] }
+      end
     expect(form.call("ilka.fenn")["borrower_telephone"]).to eq("replace_only")
-    expect(form.call("tomas.reyl", { "stage" => "signed" }).values_at("item_count", "loan_fee", "borrower")).to all(eq("read_only"))
+    expect(form.call("tomas.reyl", { "stage" => "signed" }).values_at("item_count", "loan_fee", "borrower")).to all(
+      eq("read_only")
+    )
     expect(form.call("asha.brandt")["store_location"]).to eq("editable")
     call(:get, "/api/map?record_type=outgoing-loan&mode=list&audiences=user:asha.brandt")
     expect(answer["rows"].find { |row| row["field"] == "store_location" }["cells"]).to eq(["hidden"])

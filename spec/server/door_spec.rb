@@ -6,7 +6,14 @@ RSpec.describe "The door" do
   def bare(method, address, body = nil, **headers)
     path, query = address.split("?", 2)
     env = Rack::MockRequest.env_for("/", method: method.to_s.upcase, input: body.to_s)
-    @met = Rack::MockResponse.new(*app.call(env.merge("PATH_INFO" => path, "QUERY_STRING" => query.to_s, "CONTENT_TYPE" => "application/json").merge(headers.transform_keys(&:to_s))))
+    @met =
+      Rack::MockResponse.new(
+        *app.call(
+          env.merge("PATH_INFO" => path, "QUERY_STRING" => query.to_s, "CONTENT_TYPE" => "application/json").merge(
+            headers.transform_keys(&:to_s)
+          )
+        )
+      )
     @met.status
   end
 
@@ -17,36 +24,51 @@ RSpec.describe "The door" do
       expect(bare(:post, "/api/change-set/publish", body)).to eq(401)
     end
     sign_in("yusuf")
-    { '{"revision":-1e9000000}' => 400, '{"revision":1e99999999}' => 400, "{\"revision\":9#{'0' * 100_000}}" => 400, '{"revision":1e3}' => 412 }.each do |body, status|
-      expect(call(:post, "/api/change-set/publish", body)).to eq(status)
-    end
+    {
+      '{"revision":-1e9000000}' => 400, '{"revision":1e99999999}' => 400, "{\"revision\":9#{'0' * 100_000}}" => 400,
+      '{"revision":1e3}' => 412
+    }.each { |body, status| expect(call(:post, "/api/change-set/publish", body)).to eq(status) }
     # Who may not import sends no file.
     expect(call(:post, "/api/imports/preview", "[" * 100_000)).to eq(403)
   end
 
   it "takes little from whoever is not signed in, and from everybody no more than a route needs" do
     expect(bare(:post, "/api/session", JSON.generate(login: "a", password: "x" * 20_000))).to eq(413)
-    expect(bare(:post, "/api/setup", JSON.generate(token: "x" * 20_000, login: "a", name: "b", password: "c" * 10))).to eq(413)
+    expect(
+      bare(:post, "/api/setup", JSON.generate(token: "x" * 20_000, login: "a", name: "b", password: "c" * 10))
+    ).to eq(413)
     sign_in("mairin")
     expect(call(:post, "/api/rules", JSON.generate(rule: rule(reason: "x" * 1_100_000)))).to eq(413)
-    expect(call(:post, "/api/rules", JSON.generate(rule: rule, **(1..50_000).to_h { |number| [:"k#{number}", 1] }))).to eq(422)
+    expect(
+      call(:post, "/api/rules", JSON.generate(rule: rule, **(1..50_000).to_h { |number| [:"k#{number}", 1] }))
+    ).to eq(422)
     expect(told.size).to be_between(1, 101)
   end
 
   it "answers every address and query that can't be read with a problem document" do
-    { "/%zz" => 400, "/api/%zz" => 400, "/%ff" => 400, "/a%00b" => 400, "/api/nothing" => 404, "/api/people?a=%zz" => 400, "/api/people?search=%ff" => 400,
-      "/api/people?page[]=1" => 401, "/api/people?a#{'[b]' * 120}=1" => 401, "/api/people?#{'a=1&' * 200}" => 400, "/api/people?#{'a' * 40_000}=1" => 400 }.each do |path, status|
+    {
+      "/%zz" => 400, "/api/%zz" => 400, "/%ff" => 400, "/a%00b" => 400, "/api/nothing" => 404,
+      "/api/people?a=%zz" => 400, "/api/people?search=%ff" => 400, "/api/people?page[]=1" => 401,
+      "/api/people?a#{'[b]' * 120}=1" => 401, "/api/people?#{'a=1&' * 200}" => 400,
+      "/api/people?#{'a' * 40_000}=1" => 400
+    }.each do |path, status|
       expect(bare(:get, path)).to eq(status), path[0, 60]
       expect(@met.content_type).to eq("application/problem+json"), path[0, 60]
     end
     sign_in("xenia")
-    ["page[]=1", "page=1&page=2", "page=%EF%BF%BD", "x=1", "a[b]=1"].each { |query| expect(call(:get, "/api/people?#{query}")).to eq(400), query }
+    ["page[]=1", "page=1&page=2", "page=%EF%BF%BD", "x=1", "a[b]=1"].each do |query|
+      expect(call(:get, "/api/people?#{query}")).to eq(400), query
+    end
   end
 
   it "reads no form and no file out of a body" do
     sign_in("mairin")
-    ["multipart/form-data; boundary=x", "multipart/form-data", "application/x-www-form-urlencoded", "text/plain", "/"].each do |type|
-      expect(call(:post, "/api/rules", "--x\r\nContent-Disposition: form-data; name=\"a\"", type: type)).to eq(415), type
+    [
+      "multipart/form-data; boundary=x", "multipart/form-data", "application/x-www-form-urlencoded", "text/plain", "/"
+    ].each do |type|
+      expect(call(:post, "/api/rules", "--x\r\nContent-Disposition: form-data; name=\"a\"", type: type)).to(
+        eq(415), type
+      )
       expect(bare(:get, "/", "--x\r\n", "CONTENT_TYPE" => type)).to be_between(200, 503)
     end
     %w[PUT POST TRACE DELETE].each { |verb| expect(bare(verb, "/nothing")).to eq(405) }
@@ -59,7 +81,10 @@ RSpec.describe "The door" do
     pages = connection.select_value("PRAGMA page_count")
     connection.execute("PRAGMA max_page_count = #{pages}")
     # Until the last free page is used up.
-    statuses = Array.new(40) { |number| call(:post, "/api/rules", { rule: rule(title: "Full #{number}", reason: "x" * 3_000) }) }.uniq
+    statuses =
+      Array
+        .new(40) { |number| call(:post, "/api/rules", { rule: rule(title: "Full #{number}", reason: "x" * 3_000) }) }
+        .uniq
     expect(statuses - [201]).to eq([507])
     expect(answer["detail"]).to include("no room left")
     before = answer_to(:get, "/api/change-set")["edits"].size
@@ -103,7 +128,9 @@ RSpec.describe "The door" do
     expect(of.call("::ffff:10.0.0.7", "[2001:db8::1]:443")).to eq("2001:db8::1")
     expect(of.call("203.0.113.5", "192.0.2.9")).to eq("203.0.113.5")
     # What a trusted proxy does not tell properly is not known, and rules that ask for it fail closed.
-    ["abc", "1.2.3.4, x", "999.1.1.1", "192.0.2.0/24", "unknown", "\xff"].each { |text| expect(of.call("10.0.0.7", text)).to be_nil }
+    ["abc", "1.2.3.4, x", "999.1.1.1", "192.0.2.0/24", "unknown", "\xff"].each do |text|
+      expect(of.call("10.0.0.7", text)).to be_nil
+    end
     expect(of.call("10.0.0.7", nil)).to eq("10.0.0.7")
   ensure
     Server::ClientAddress.trust([])
@@ -112,8 +139,13 @@ RSpec.describe "The door" do
   it "meets malformed forwarding headers on every route without a defect" do
     sign_in("cleo")
     ["abc", "999.1.1.1", "[::1]:80", "\"", "_hidden", "fe80::1%eth0"].each do |text|
-      env = { "CONTENT_TYPE" => "application/json", "HTTP_X_CSRF_TOKEN" => @csrf, "HTTP_X_FORWARDED_FOR" => text, "HTTP_FORWARDED" => "for=#{text}" }
-      custom_request("POST", "/api/records/outgoing-loan/form", {}, env.merge(input: '{"mode":"view","number":"LN-0042"}'))
+      env = {
+        "CONTENT_TYPE" => "application/json", "HTTP_X_CSRF_TOKEN" => @csrf, "HTTP_X_FORWARDED_FOR" => text,
+        "HTTP_FORWARDED" => "for=#{text}"
+      }
+      custom_request(
+        "POST", "/api/records/outgoing-loan/form", {}, env.merge(input: '{"mode":"view","number":"LN-0042"}')
+      )
       expect(last_response.status).to eq(200), text
     end
   end

@@ -4,14 +4,23 @@
 RSpec.describe "The findings on the flawed sample policy" do
   # The policy, its people and what the audit finds: worked out once.
   def self.made
-    @made ||= begin
-      directory = CobaltLedger::Formats::DirectoryJson.build(CobaltLedger::Formats::StrictJson.read(File.binread("demo/directory.json")))
-      document = CobaltLedger::Formats::StrictJson.read(File.binread("demo/flawed-policy.json"))
-      { directory: directory, document: document, engine: engine(document, directory), findings: found(document, directory) }
-    end
+    @made ||=
+      begin
+        directory =
+          CobaltLedger::Formats::DirectoryJson.build(
+            CobaltLedger::Formats::StrictJson.read(File.binread("demo/directory.json"))
+          )
+        document = CobaltLedger::Formats::StrictJson.read(File.binread("demo/flawed-policy.json"))
+        {
+          directory: directory, document: document, engine: engine(document, directory),
+          findings: found(document, directory)
+        }
+      end
   end
 
-  def self.engine(document, directory) = CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document, directory), directory)
+  def self.engine(document, directory)
+    CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document, directory), directory)
+  end
 
   def self.found(document, directory, detectors: CobaltLedger::Audit::Detector.names, type: nil)
     made = engine(document, directory)
@@ -23,7 +32,12 @@ RSpec.describe "The findings on the flawed sample policy" do
 
   # The policy once a remedy has been taken.
   def mended(remedy)
-    edits = remedy.edits.map { |edit| CobaltLedger::Changes::Edit.new(kind: "rule", id: edit["remove"] || edit["rule"]["id"], before: nil, after: edit["rule"]) }
+    edits =
+      remedy.edits.map do |edit|
+        CobaltLedger::Changes::Edit.new(
+          kind: "rule", id: edit["remove"] || edit["rule"]["id"], before: nil, after: edit["rule"]
+        )
+      end
     CobaltLedger::Changes::DocumentEdits.apply(made[:document], edits)
   end
 
@@ -31,7 +45,8 @@ RSpec.describe "The findings on the flawed sample policy" do
     shown = made[:findings].select(&:example)
     expect(shown.map(&:detector).uniq.size).to be > 8
     shown.each do |finding|
-      question = CobaltLedger::Formats::QuestionJson.read(finding.example.question, made[:engine].policy, made[:directory])
+      question =
+        CobaltLedger::Formats::QuestionJson.read(finding.example.question, made[:engine].policy, made[:directory])
       decision = made[:engine].decide(question)
       levels = finding.example.levels.keys.to_h { |field| [field, decision[field].level] }
       expect(levels).to eq(finding.example.levels), finding.words
@@ -42,8 +57,11 @@ RSpec.describe "The findings on the flawed sample policy" do
     offered = made[:findings].flat_map { |finding| finding.remedies.map { |remedy| [finding, remedy] } }
     expect(offered.size).to be > 20
     offered.each do |finding, remedy|
-      left = self.class.found(mended(remedy), made[:directory], detectors: [finding.detector], type: finding.record_type)
-      expect(left.map(&:identity)).not_to include(finding.identity), "#{finding.words} is still there after: #{remedy.words}"
+      left =
+        self.class.found(mended(remedy), made[:directory], detectors: [finding.detector], type: finding.record_type)
+      expect(left.map(&:identity)).not_to(
+        include(finding.identity), "#{finding.words} is still there after: #{remedy.words}"
+      )
     end
   end
 

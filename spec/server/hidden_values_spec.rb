@@ -9,7 +9,15 @@ RSpec.describe "Hidden values and records that are not one's own to make" do
 
   def rehearse(who, part = "", **question)
     sign_in(who)
-    call(:post, "/api/rehearsal#{part}", { question: { as: "user:asha.brandt", record_type: "outgoing-loan", record: "LN-0042", mode: "view" }.merge(question) })
+    call(
+      :post,
+      "/api/rehearsal#{part}",
+      {
+        question: { as: "user:asha.brandt", record_type: "outgoing-loan", record: "LN-0042", mode: "view" }.merge(
+          question
+        )
+      }
+    )
   end
 
   it "meets a stored record only through a mode that opens it" do
@@ -35,15 +43,23 @@ RSpec.describe "Hidden values and records that are not one's own to make" do
 
   def put(values) = record("LN-0042").tap { |row| row.values = row.values.merge(values) }.save!
 
-  secret = { "security_notes" => "Qxkwv alarm code", "store_location" => "Qxkwv bay", "borrower_contact" => "Qxkwv Marrow",
-             "borrower_telephone" => "Qxkwv 447", "borrower_email" => "qxkwv@qxkwv.example", "damage_notes" => "Qxkwv dent", "loan_fee" => 987_654_321, "unit_value" => 987_654_322 }
+  secret = {
+    "security_notes" => "Qxkwv alarm code", "store_location" => "Qxkwv bay", "borrower_contact" => "Qxkwv Marrow",
+    "borrower_telephone" => "Qxkwv 447", "borrower_email" => "qxkwv@qxkwv.example", "damage_notes" => "Qxkwv dent",
+    "loan_fee" => 987_654_321, "unit_value" => 987_654_322
+  }
 
   it "shows whoever rehearses, maps, reasons or asks no stored value that they may not see themselves" do
     %w[yusuf xenia mairin].each do |who|
       canaries = secret.slice(*closed_to(who))
       expect(canaries.size).to be > 3
       put(canaries)
-      words = Regexp.union(canaries.values.flat_map { |value| value.is_a?(String) ? [value] : [value.to_s, value.to_s.reverse.scan(/\d{1,3}/).join(",").reverse] })
+      words =
+        Regexp.union(
+          canaries.values.flat_map do |value|
+            value.is_a?(String) ? [value] : [value.to_s, value.to_s.reverse.scan(/\d{1,3}/).join(",").reverse]
+          end
+        )
       ["", "/question", "/save"].each do |part|
         expect(rehearse(who, part, entered: part == "/save" ? { packing: "x" } : {})).to eq(200)
         expect(last_response.body).not_to match(words), "#{who} #{part}"
@@ -65,12 +81,19 @@ RSpec.describe "Hidden values and records that are not one's own to make" do
   it "answers alike whatever a hidden value is, and decides with what stands in" do
     %w[xenia mairin].each do |who|
       hidden = (secret.keys & closed_to(who)).first(3)
-      bodies = [nil, 1, 2].map do |step|
-        put(hidden.to_h { |id| [id, secret[id].is_a?(String) ? step&.to_s : step && (step * 1_000_000)] })
-        rehearse(who, mode: "edit")
-        [last_response.body, call(:get, "/api/map?record_type=outgoing-loan&record=LN-0042") && last_response.body].map { |body| body.gsub(/"etag":"[^"]*"/, "") }
-      end
-      masked = Server::Sight.new(Server::Account.named(who).person).of(record("LN-0042"), Server::PolicyStore.instance.in_force.policy.record_type("outgoing-loan")).made_up
+      bodies =
+        [nil, 1, 2].map do |step|
+          put(hidden.to_h { |id| [id, secret[id].is_a?(String) ? step&.to_s : step && (step * 1_000_000)] })
+          rehearse(who, mode: "edit")
+          [
+            last_response.body, call(:get, "/api/map?record_type=outgoing-loan&record=LN-0042") && last_response.body
+          ].map { |body| body.gsub(/"etag":"[^"]*"/, "") }
+        end
+      masked =
+        Server::Sight
+          .new(Server::Account.named(who).person)
+          .of(record("LN-0042"), Server::PolicyStore.instance.in_force.policy.record_type("outgoing-loan"))
+          .made_up
       expect(hidden - masked).to eq([])
       # Whether a masked value is blank is no secret; what it is makes no difference.
       expect(bodies.drop(1).uniq.size).to eq(1)
@@ -87,7 +110,17 @@ RSpec.describe "Hidden values and records that are not one's own to make" do
 
   it "works out nothing for a person from what is hidden from them" do
     sign_in("mairin")
-    add_rule(title: "Hours are shut", record_type: "conservation-job", targets: { fields: ["hours_spent"] }, audience: { everyone: true }, effects: [{ effect: "hide", clear: true }])
+    add_rule(
+      title: "Hours are shut",
+      record_type: "conservation-job",
+      targets: {
+        fields: ["hours_spent"]
+      },
+      audience: {
+        everyone: true
+      },
+      effects: [{ effect: "hide", clear: true }]
+    )
     publish
     record("CJ-0001").tap { |row| row.values = row.values.merge("hours_spent" => "7", "hourly_rate" => 50) }.save!
     %w[view edit].each do |mode|
@@ -101,7 +134,17 @@ RSpec.describe "Hidden values and records that are not one's own to make" do
   it "lets nobody create to whom every field is closed, and an empty change change nothing" do
     sign_in("mairin")
     sections = Server::PolicyStore.instance.in_force.policy.record_type("outgoing-loan").sections.map(&:id)
-    add_rule(title: "Loans are shut", kind: "guardrail", targets: { sections: sections }, audience: { any: [{ role: "courier" }] }, effects: [{ effect: "lock" }])
+    add_rule(
+      title: "Loans are shut",
+      kind: "guardrail",
+      targets: {
+        sections: sections
+      },
+      audience: {
+        any: [{ role: "courier" }]
+      },
+      effects: [{ effect: "lock" }]
+    )
     publish
     sign_in("ilka")
     expect(call(:post, loan, { changes: {} })).to eq(422)
@@ -109,7 +152,12 @@ RSpec.describe "Hidden values and records that are not one's own to make" do
     before = record("LN-0042").attributes
     expect(call(:patch, "#{loan}/LN-0042", { changes: {} }, if_match: record("LN-0042").etag)).to eq(200)
     sign_in("asha")
-    expect(call(:patch, "#{loan}/LN-0042", { changes: { purpose: record("LN-0042").values["purpose"] } }, if_match: record("LN-0042").etag)).to eq(200)
+    expect(
+      call(
+        :patch, "#{loan}/LN-0042", { changes: { purpose: record("LN-0042").values["purpose"] } },
+        if_match: record("LN-0042").etag
+      )
+    ).to eq(200)
     expect(answer["etag"]).to eq(record("LN-0042").etag)
     expect(record("LN-0042").attributes).to eq(before)
   end
@@ -143,7 +191,10 @@ RSpec.describe "Hidden values and records that are not one's own to make" do
     stub_const("Server::RecordList::BUDGET", 30)
     total = Server::Record.where(record_type: "outgoing-loan").count
     sign_in("asha")
-    numbers = (1..((total / 7) + 1)).flat_map { |page| call(:get, "#{loan}?page=#{page}&per_page=7") && answer["rows"].map { |row| row["number"] } }
+    numbers =
+      (1..((total / 7) + 1)).flat_map do |page|
+        call(:get, "#{loan}?page=#{page}&per_page=7") && answer["rows"].map { |row| row["number"] }
+      end
     expect(numbers).to eq(Server::Record.where(record_type: "outgoing-loan").order(:number).pluck(:number))
     expect(answer).to include("total" => total)
     expect(answer).not_to have_key("beyond")
@@ -158,7 +209,9 @@ RSpec.describe "Hidden values and records that are not one's own to make" do
     expect(fields["damage_notes"]["value"]).to eq("A scratch")
     typed = typed.merge(stage: "approved")
     call(:post, "#{loan}/form", { mode: "edit", number: "LN-0042", entered: typed })
-    expect(answer["form"]["put_aside"]).to match([include("field" => "damage_notes", "words" => a_string_starting_with("Damage notes is hidden, by rule"))])
+    expect(answer["form"]["put_aside"]).to match(
+      [include("field" => "damage_notes", "words" => a_string_starting_with("Damage notes is hidden, by rule"))]
+    )
     before = record("LN-0042").values
     expect(call(:patch, "#{loan}/LN-0042", { changes: typed }, if_match: record("LN-0042").etag)).to eq(200)
     expect(answer["put_aside"].map { |line| line["field"] }).to eq(["damage_notes"])

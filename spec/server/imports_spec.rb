@@ -10,7 +10,12 @@ RSpec.describe "Imports" do
   def titles(list) = @preview[list].map { |item| item["title"] }
 
   it "previews a record type, then puts it into the change set" do
-    expect(import("fields-csv", "name,kind,label\nTopic,text,internal\nSecret,text,restricted\n", name: "Guided tour", apply: false)).to eq(200)
+    expect(
+      import(
+        "fields-csv", "name,kind,label\nTopic,text,internal\nSecret,text,restricted\n",
+        name: "Guided tour", apply: false
+      )
+    ).to eq(200)
     expect(titles("adds")).to eq(["Record type Guided tour"])
     call(:get, "/api/catalogue?state=pending")
     expect(answer["record_types"].size).to eq(5)
@@ -22,16 +27,16 @@ RSpec.describe "Imports" do
   end
 
   it "says which fields a new list adds, changes and drops, and refuses to drop one that rules name" do
-    csv = "id,name,kind,section,label\nvisitor_name,Visitor,text,Request,internal\nlanguage,Language,text,Request,open\n"
+    csv =
+      "id,name,kind,section,label\nvisitor_name,Visitor,text,Request,internal\nlanguage,Language,text,Request,open\n"
     expect(import("fields-csv", csv, name: "Study visit", apply: false)).to eq(422)
     expect(told.join).to include("Study visit has no field “room”")
     schema = { "title" => "Study visit", "type" => "object", "properties" => {} }
-    policy["record_types"].find do |type|
-      type["id"] == "study-visit"
-    end["fields"].each do |field|
-      schema["properties"][field["id"]] = { "type" => "string", "x-kind" => field["kind"], "enum" => field["options"]&.map do |option|
-        option["name"]
-      end, "x-label" => field["label"], "x-section" => field["section"] }.compact
+    policy["record_types"].find { |type| type["id"] == "study-visit" }["fields"].each do |field|
+      schema["properties"][field["id"]] = {
+        "type" => "string", "x-kind" => field["kind"], "enum" => field["options"]&.map { |option| option["name"] },
+        "x-label" => field["label"], "x-section" => field["section"]
+      }.compact
     end
     schema["properties"]["language"] = { "type" => "string" }
     expect(import("fields-json-schema", JSON.generate(schema), apply: false)).to eq(200)
@@ -51,38 +56,67 @@ RSpec.describe "Imports" do
     before = directory["users"].find { |user| user["id"] == "asha.brandt" }
     text = "dn: uid=asha.brandt,dc=x\nobjectClass: inetOrgPerson\nuid: asha.brandt\ncn: Asha Brandt-Holm\n"
     expect(import("people-ldif", text, complete: [])).to eq(200)
-    expect(@preview["changes"]).to eq([{ "title" => "User Asha Brandt-Holm", "lines" => ["name: Asha Brandt becomes Asha Brandt-Holm"] }])
+    expect(@preview["changes"]).to eq(
+      [{ "title" => "User Asha Brandt-Holm", "lines" => ["name: Asha Brandt becomes Asha Brandt-Holm"] }]
+    )
     call(:get, "/api/people?search=asha.brandt")
-    expect(answer["items"].first.slice("roles", "groups", "units", "department")).to eq(before.slice("roles", "groups", "units", "department"))
+    expect(answer["items"].first.slice("roles", "groups", "units", "department")).to eq(
+      before.slice("roles", "groups", "units", "department")
+    )
   end
 
-  it "takes away what a file that is complete for memberships no longer holds, and previews each right lost or gained" do
-    sparse = { "format" => "cobalt-ledger/directory", "version" => 1, "roles" => directory["roles"], "groups" => directory["groups"],
-               "users" => [{ "id" => "asha.brandt", "name" => "Asha Brandt", "roles" => ["courier"], "groups" => ["insurance-circle"] }] }
+  it "takes away what a complete file no longer holds, and previews each right lost or gained" do
+    sparse = {
+      "format" => "cobalt-ledger/directory",
+      "version" => 1,
+      "roles" => directory["roles"],
+      "groups" => directory["groups"],
+      "users" => [
+        { "id" => "asha.brandt", "name" => "Asha Brandt", "roles" => ["courier"], "groups" => ["insurance-circle"] }
+      ]
+    }
     expect(import("directory", JSON.generate(sparse))).to eq(200)
     expect(@preview["drops"]).to eq([])
-    expect(@preview["changes"].flat_map { |item| item["lines"] })
-      .to contain_exactly("loses the role Registrar", "gains the role Courier", "loses the group Loans Committee", "loses the department Registration", "loses the unit Tidewater House")
+    expect(@preview["changes"].flat_map { |item| item["lines"] }).to contain_exactly(
+      "loses the role Registrar", "gains the role Courier", "loses the group Loans Committee",
+      "loses the department Registration", "loses the unit Tidewater House"
+    )
     call(:get, "/api/people?search=asha.brandt")
-    expect(answer["items"].first.slice("roles", "groups", "units", "department")).to eq("roles" => ["courier"], "groups" => ["insurance-circle"], "units" => [])
+    expect(answer["items"].first.slice("roles", "groups", "units", "department")).to eq(
+      "roles" => ["courier"], "groups" => ["insurance-circle"], "units" => []
+    )
   end
 
   it "takes for gone only what the mapping of a file speaks of" do
-    text = "dn: uid=asha.brandt,dc=x\nobjectClass: inetOrgPerson\nuid: asha.brandt\ncn: Asha Brandt\nemployeeType: Courier\n"
-    mapping = { "format" => "cobalt-ledger/people-mapping", "version" => 1, "user" => { "class" => "inetOrgPerson", "id" => "uid", "name" => "cn", "roles" => "employeeType" } }
+    text =
+      "dn: uid=asha.brandt,dc=x\nobjectClass: inetOrgPerson\nuid: asha.brandt\ncn: Asha Brandt\nemployeeType: Courier\n"
+    mapping = {
+      "format" => "cobalt-ledger/people-mapping",
+      "version" => 1,
+      "user" => {
+        "class" => "inetOrgPerson", "id" => "uid", "name" => "cn", "roles" => "employeeType"
+      }
+    }
     expect(import("people-ldif", text, apply: false, mapping: mapping)).to eq(200), last_response.body
-    expect(@preview["changes"].flat_map { |item| item["lines"] }).to contain_exactly("loses the role Registrar", "gains the role Courier")
+    expect(@preview["changes"].flat_map { |item| item["lines"] }).to contain_exactly(
+      "loses the role Registrar", "gains the role Courier"
+    )
   end
 
   it "drops what the file lacks only when told to, and never what a rule still names" do
-    smaller = directory.merge("users" => directory["users"].reject { |user| ["ivo.x", "juno.castlemaine"].include?(user["id"]) })
+    smaller =
+      directory.merge("users" => directory["users"].reject { |user| %w[ivo.x juno.castlemaine].include?(user["id"]) })
     import("directory", JSON.generate(smaller), apply: false)
     expect(titles("drops")).to be_empty
     import("directory", JSON.generate(smaller), complete: %w[people], apply: false)
     expect(titles("drops")).to eq(["User Juno Castlemaine"])
     import("directory", JSON.generate(smaller), replace: true)
     expect(titles("drops")).to eq(["User Juno Castlemaine"])
-    without_role = smaller.merge("roles" => smaller["roles"].reject { |role| role["id"] == "courier" }, "users" => smaller["users"].map { |user| user.merge("roles" => user["roles"] - ["courier"]) })
+    without_role =
+      smaller.merge(
+        "roles" => smaller["roles"].reject { |role| role["id"] == "courier" },
+        "users" => smaller["users"].map { |user| user.merge("roles" => user["roles"] - ["courier"]) }
+      )
     expect(import("directory", JSON.generate(without_role), replace: true)).to eq(422)
     expect(told.first).to include("rule “Couriers ring the borrower” still needs it")
     call(:get, "/api/directory")
@@ -90,9 +124,14 @@ RSpec.describe "Imports" do
   end
 
   it "imports exactly what was previewed, or nothing" do
-    import("directory", JSON.generate(directory.merge("users" => directory["users"].first(20))), replace: true, apply: false)
+    import(
+      "directory", JSON.generate(directory.merge("users" => directory["users"].first(20))),
+      replace: true, apply: false
+    )
     token = @preview["token"]
-    Server::DirectoryVersion.keep(directory.merge("roles" => directory["roles"] + [{ "id" => "new", "name" => "New" }]), by: "spec")
+    Server::DirectoryVersion.keep(
+      directory.merge("roles" => directory["roles"] + [{ "id" => "new", "name" => "New" }]), by: "spec"
+    )
     body = { kind: "directory", content: [JSON.generate(directory)].pack("m0"), replace: true, token: token }
     expect(call(:post, "/api/imports", body)).to eq(412)
     expect(call(:post, "/api/imports", body.except(:token))).to eq(422)
@@ -107,10 +146,17 @@ RSpec.describe "Imports" do
   end
 
   broken = {
-    "truncated JSON" => ["policy", "{\"format\":", "is not JSON"], "a directory of the wrong kind" => ["directory", "{\"format\":\"cobalt-ledger/policy\"}", "lacks “version” and “users”"],
-    "a wrong encoding" => ["people-ldif", "dn: uid=a\ncn: \xFF", "not UTF-8"], "an LDIF change record" => ["people-ldif", "dn: uid=a\nchangetype: add\n", "change record"],
-    "a cyclic schema" => ["fields-json-schema", '{"type":"object","properties":{"a":{"$ref":"#/properties/a"}}}', "refers to itself"],
-    "a CSV without names" => ["fields-csv", "kind\ntext\n", "lacks the column “name”"], "a CSV with an unknown label" => ["fields-csv", "name,label\nA,secret\n", "no sensitivity label “secret”"]
+    "truncated JSON" => ["policy", "{\"format\":", "is not JSON"],
+    "a directory of the wrong kind" => [
+      "directory", "{\"format\":\"cobalt-ledger/policy\"}", "lacks “version” and “users”"
+    ],
+    "a wrong encoding" => ["people-ldif", "dn: uid=a\ncn: \xFF", "not UTF-8"],
+    "an LDIF change record" => ["people-ldif", "dn: uid=a\nchangetype: add\n", "change record"],
+    "a cyclic schema" => [
+      "fields-json-schema", '{"type":"object","properties":{"a":{"$ref":"#/properties/a"}}}', "refers to itself"
+    ],
+    "a CSV without names" => ["fields-csv", "kind\ntext\n", "lacks the column “name”"],
+    "a CSV with an unknown label" => ["fields-csv", "name,label\nA,secret\n", "no sensitivity label “secret”"]
   }
   broken.each do |what, (kind, content, words)|
     it "refuses #{what} whole" do

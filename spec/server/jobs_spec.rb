@@ -11,13 +11,20 @@ RSpec.describe "Long jobs" do
     allow(Server::Jobs::Kind).to receive(:[]).with("counting").and_return(CountingKind)
   end
 
-  def job(**more) = Server::Job.create!({ kind: "counting", topic: "x", subject: "x", given: '{"to":3}', started_by: "Mairin" }.merge(more))
+  def job(**more)
+    Server::Job.create!(
+      { kind: "counting", topic: "x", subject: "x", given: '{"to":3}', started_by: "Mairin" }.merge(more)
+    )
+  end
+
   def work_off = Server::Jobs::Runner.new.work_off
 
   it "are worked off one after the other, and keep what came of them" do
     jobs = Array.new(3) { job }
     work_off
-    expect(jobs.map { |each| each.reload.then { |now| [now.status, now.result, now.attempts] } }).to eq([["done", { "counted" => 3 }, 1]] * 3)
+    expect(jobs.map { |each| each.reload.then { |now| [now.status, now.result, now.attempts] } }).to eq(
+      [["done", { "counted" => 3 }, 1]] * 3
+    )
   end
 
   it "are taken up again when whoever worked on them is silent, and not before" do
@@ -47,8 +54,12 @@ RSpec.describe "Long jobs" do
   it "each do what their file says, at times that the clocks know" do
     expect(Server::Jobs::Scheduled.names).to contain_exactly("audit_at_night", "clear_up")
     scheduler = Server::Jobs::Schedule.keep
-    expect(scheduler.jobs.map { |each| each.next_time.to_t.getlocal("+00:00") }).to all(be_between(Time.now, Time.now + (25 * 60 * 60)))
-    expect(scheduler.jobs.map { |each| each.original[/\S+\z/] }.uniq).to eq([Server::PolicyStore.instance.in_force.policy.zone.identifier])
+    expect(scheduler.jobs.map { |each| each.next_time.to_t.getlocal("+00:00") }).to all(
+      be_between(Time.now, Time.now + (25 * 60 * 60))
+    )
+    expect(scheduler.jobs.map { |each| each.original[/\S+\z/] }.uniq).to eq(
+      [Server::PolicyStore.instance.in_force.policy.zone.identifier]
+    )
   ensure
     scheduler&.shutdown(:kill)
   end
@@ -59,7 +70,9 @@ RSpec.describe "Long jobs" do
     expect(%w[in_force pending].map { |name| Server::AuditRuns.latest(name).status }).to eq(%w[done done])
     month = Server::Job::KEPT + 60
     old = Array.new(2) { job(status: "done", finished_at: Time.now - month) }
-    Server::Session.create!(account: Server::Account.first, token_digest: "x", csrf: "x", expires_at: Time.now - 60, last_seen_at: Time.now)
+    Server::Session.create!(
+      account: Server::Account.first, token_digest: "x", csrf: "x", expires_at: Time.now - 60, last_seen_at: Time.now
+    )
     Server::Jobs::Schedule.perform(Server::Jobs::Scheduled["clear_up"])
     expect(Server::Job.where(kind: "counting").pluck(:id)).to eq([old.last.id])
     expect(Server::Session.where(token_digest: "x")).not_to exist

@@ -15,8 +15,13 @@ RSpec.describe "Live forms under enforcement" do
     sign_in("asha")
     fields = open_form("outgoing-loan", mode: "create", entered: { insured_total: 700, item_count: 2 })
     expect(fields["stage"]["written_by"]["title"]).to eq("Loans begin as enquiries")
-    expect(fields["insured_total"].values_at("level", "value", "blank_because")).to eq(["editable", 700, "Unit value is blank"])
-    full = open_form("outgoing-loan", mode: "create", entered: { insured_total: 700, item_count: 2, unit_value: 50 })["insured_total"]
+    expect(fields["insured_total"].values_at("level", "value", "blank_because")).to eq(
+      ["editable", 700, "Unit value is blank"]
+    )
+    full =
+      open_form("outgoing-loan", mode: "create", entered: { insured_total: 700, item_count: 2, unit_value: 50 })[
+        "insured_total"
+      ]
     expect(full.values_at("level", "value", "aside")).to eq(["read_only", 100, "700.00"])
   end
 
@@ -38,7 +43,9 @@ RSpec.describe "Live forms under enforcement" do
 
   it "gives each audience its form" do
     sign_in("esme")
-    expect(open_form("study-visit", "SV-0003").keys).to eq(%w[visitor_name visitor_email topic object_wished visit_date])
+    expect(open_form("study-visit", "SV-0003").keys).to eq(
+      %w[visitor_name visitor_email topic object_wished visit_date]
+    )
     expect(answer["form"]["form"]).to eq("id" => "desk", "name" => "Desk form")
     sign_in("cleo")
     open_form("study-visit", "SV-0003")
@@ -47,10 +54,16 @@ RSpec.describe "Live forms under enforcement" do
   end
 
   it "offers a suggestion until it is dismissed, on that record and for that person alone" do
-    Server::Record.where(record_type: "study-visit").find_each { |record| record.tap { record.values = record.values.except("supervisor").merge("decision" => "open") }.save! }
+    Server::Record
+      .where(record_type: "study-visit")
+      .find_each do |record|
+        record.tap { record.values = record.values.except("supervisor").merge("decision" => "open") }.save!
+      end
     sign_in("cleo")
     offer = open_form("study-visit", "SV-0003")["supervisor"]["offers"].first
-    expect(offer.values_at("value", "words", "because")).to eq(["cleo.marchetti", "Cleo Marchetti", "Curators are suggested as supervisors"])
+    expect(offer.values_at("value", "words", "because")).to eq(
+      ["cleo.marchetti", "Cleo Marchetti", "Curators are suggested as supervisors"]
+    )
     expect(call(:post, "/api/records/study-visit/SV-0003/dismissals", { offer: offer["key"] })).to eq(201)
     expect(call(:post, "/api/records/study-visit/SV-0003/dismissals", { offer: offer["key"] })).to eq(201)
     expect(open_form("study-visit", "SV-0003")["supervisor"]).not_to have_key("offers")
@@ -68,16 +81,25 @@ RSpec.describe "Live forms under enforcement" do
     sign_in("asha")
     call(:post, "/api/records/outgoing-loan/form", { number: "LN-0042", mode: "edit" })
     etag = answer["etag"]
-    expect(call(:patch, "/api/records/outgoing-loan/LN-0042", { changes: { approver: "jonah.quill" } }, if_match: etag)).to eq(200)
+    expect(
+      call(:patch, "/api/records/outgoing-loan/LN-0042", { changes: { approver: "jonah.quill" } }, if_match: etag)
+    ).to eq(200)
     zone = TZInfo::Timezone.get("Europe/London")
-    expect(Server::Record.find_by(number: "LN-0042").values).to include("approver" => "jonah.quill", "approval_date" => zone.to_local(Time.now).to_date.iso8601)
+    expect(Server::Record.find_by(number: "LN-0042").values).to include(
+      "approver" => "jonah.quill", "approval_date" => zone.to_local(Time.now).to_date.iso8601
+    )
   end
 
   it "refuses with the rule's own words, at the field and above the form, and keeps the record" do
     sign_in("tomas")
     call(:post, "/api/records/outgoing-loan/form", { number: "LN-0042", mode: "edit" })
     before = Server::Record.find_by(number: "LN-0042").values
-    expect(call(:patch, "/api/records/outgoing-loan/LN-0042", { changes: { return_date: "2027-01-01", stage: "signed" } }, if_match: answer["etag"])).to eq(422)
+    expect(
+      call(
+        :patch, "/api/records/outgoing-loan/LN-0042", { changes: { return_date: "2027-01-01", stage: "signed" } },
+        if_match: answer["etag"]
+      )
+    ).to eq(422)
     expect(refused).to include(["return_date", "refused", "A loan can’t come back before it leaves"])
     expect(Server::Record.find_by(number: "LN-0042").values).to eq(before)
   end

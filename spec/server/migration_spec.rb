@@ -27,20 +27,29 @@ RSpec.describe "Bringing a database up to date" do
   it "joins change sets that stood open side by side, the newest edit of a subject first" do
     times = { created_at: Time.now, updated_at: Time.now }
     insert("editions", number: 1, document: "{}", sha256: "x", published_by: "x", published_at: Time.now)
-    [[1, 1], [2, nil], [3, nil]].each { |id, published| insert("change_sets", id: id, name: "n", base_edition: 1, published_edition: published, **times) }
+    [[1, 1], [2, nil], [3, nil]].each do |id, published|
+      insert("change_sets", id: id, name: "n", base_edition: 1, published_edition: published, **times)
+    end
     [[2, "a", "old"], [2, "b", "only here"], [3, "a", "new"]].each do |set, subject, after|
       insert("edits", change_set_id: set, kind: "rule", subject: subject, after: after.to_json, author: "x", **times)
     end
     @steps.up
     [Server::ChangeSet, Server::Edit].each(&:reset_column_information)
     expect(Server::ChangeSet.pluck(:id)).to eq([1, 3])
-    expect(Server::ChangeSet.current.changes.to_h { |edit| [edit.id, edit.after] }).to eq("a" => "new", "b" => "only here")
+    expect(Server::ChangeSet.current.changes.to_h { |edit| [edit.id, edit.after] }).to eq(
+      "a" => "new", "b" => "only here"
+    )
     expect { Server::ChangeSet.create!(name: "n", base_edition: 1) }.to raise_error(ActiveRecord::RecordNotUnique)
   end
 
   it "lets everybody in who could come in before, whose names look alike too" do
     digest = BCrypt::Password.create("long enough", cost: 4).to_s
-    %w[Жанна ASHA аsha].each { |login| insert("accounts", login: login, name: login, password_digest: digest, access: "auditor", created_at: Time.now, updated_at: Time.now) }
+    %w[Жанна ASHA аsha].each do |login|
+      insert(
+        "accounts", login: login, name: login, password_digest: digest, access: "auditor", created_at: Time.now,
+                    updated_at: Time.now
+      )
+    end
     @steps.up
     Server::Account.reset_column_information
     expect(%w[жанна asha аsha].map { |login| Server::Account.named(login)&.login }).to eq(%w[Жанна ASHA аsha])
@@ -51,7 +60,10 @@ RSpec.describe "Bringing a database up to date" do
 
   it "opens a change set where the last one was published" do
     insert("editions", number: 1, document: "{}", sha256: "x", published_by: "x", published_at: Time.now)
-    insert("change_sets", id: 1, name: "n", base_edition: 1, published_edition: 1, created_at: Time.now, updated_at: Time.now)
+    insert(
+      "change_sets", id: 1, name: "n", base_edition: 1, published_edition: 1, created_at: Time.now,
+                     updated_at: Time.now
+    )
     @steps.up
     Server::ChangeSet.reset_column_information
     expect(Server::ChangeSet.current).to have_attributes(base_edition: 1, revision: 0)

@@ -5,7 +5,10 @@ RSpec.describe "Publishing" do
 
   def form_level(field)
     call(:post, "/api/records/outgoing-loan/form", { mode: "edit", number: "LN-0042" })
-    answer["form"]["sections"].flat_map { |section| section["fields"] }.find { |each| each["id"] == field }&.fetch("level")
+    answer["form"]["sections"]
+      .flat_map { |section| section["fields"] }
+      .find { |each| each["id"] == field }
+      &.fetch("level")
   end
 
   it "makes a numbered edition with its SHA-256, in force at once" do
@@ -29,18 +32,27 @@ RSpec.describe "Publishing" do
   end
 
   it "keeps editions unchangeable in the database itself" do
-    expect { Server::Edition.newest.update!(note: "other") }.to raise_error(ActiveRecord::StatementInvalid, /edition can not be changed/)
-    expect { Server::Edition.newest.destroy! }.to raise_error(ActiveRecord::StatementInvalid, /edition can not be changed/)
+    expect { Server::Edition.newest.update!(note: "other") }.to raise_error(
+      ActiveRecord::StatementInvalid, /edition can not be changed/
+    )
+    expect { Server::Edition.newest.destroy! }.to raise_error(
+      ActiveRecord::StatementInvalid, /edition can not be changed/
+    )
   end
 
   it "says plainly what changes for whom" do
     add_rule(targets: { "fields" => ["borrower_contact"] }, effects: [{ "effect" => "hide" }])
     call(:get, "/api/change-set/impact")
-    line = answer["lines"].find { |each| each["field"] == "Borrower contact" && each["mode"] == "edit" && each["before"] == "editable" }
+    line =
+      answer["lines"].find do |each|
+        each["field"] == "Borrower contact" && each["mode"] == "edit" && each["before"] == "editable"
+      end
     expect(line).to include("after" => "hidden", "direction" => "tightens")
     expect(line["names"]).to include("Tomas Reyl")
     call(:get, "/api/change-set")
-    expect(answer["edits"][0]["lines"]).to eq(["For Loans Officer, in any mode of an outgoing loan: Borrower contact is hidden."])
+    expect(answer["edits"][0]["lines"]).to eq(
+      ["For Loans Officer, in any mode of an outgoing loan: Borrower contact is hidden."]
+    )
   end
 
   it "refuses to publish nothing, or what has moved on since it was looked at" do

@@ -4,10 +4,15 @@ RSpec.describe "Records under enforcement" do
   def open_form(number = "LN-0042", mode: "edit", type: "outgoing-loan", **more)
     call(:post, "/api/records/#{type}/form", { mode: mode, number: number, **more }.compact)
     @etag = answer["etag"]
-    (answer.dig("form", "sections") || []).flat_map { |section| section["fields"] }.to_h { |field| [field["id"], field] }
+    (answer.dig("form", "sections") || [])
+      .flat_map { |section| section["fields"] }
+      .to_h { |field| [field["id"], field] }
   end
 
-  def save(changes, number = "LN-0042") = call(:patch, "/api/records/outgoing-loan/#{number}", { changes: changes }, if_match: @etag)
+  def save(changes, number = "LN-0042")
+    call(:patch, "/api/records/outgoing-loan/#{number}", { changes: changes }, if_match: @etag)
+  end
+
   def stored(number = "LN-0042") = Server::Record.find_by(number: number).values
   def refused = answer["refusals"].to_h { |refusal| refusal.values_at("field", "kind") }
 
@@ -16,7 +21,9 @@ RSpec.describe "Records under enforcement" do
     fields = open_form
     expect(fields.keys).not_to include("unit_value", "security_notes")
     expect(fields["borrower_telephone"]).to include("level" => "replace_only", "value" => "••••••447")
-    ["Ilse Marrow", "12500", "12,500", "01632 960 447"].each { |secret| expect(last_response.body).not_to include(secret) }
+    ["Ilse Marrow", "12500", "12,500", "01632 960 447"].each do |secret|
+      expect(last_response.body).not_to include(secret)
+    end
     open_form(mode: "view")
     expect(last_response.body).not_to include("Ilse Marrow")
   end
@@ -59,11 +66,22 @@ RSpec.describe "Records under enforcement" do
     sign_in("tomas")
     open_form
     before = stored
-    expect(save({ "purpose" => "research", "unit_value" => 1, "leaving_date" => "2027-05-05", "borrower" => "" })).to eq(422)
+    expect(
+      save({ "purpose" => "research", "unit_value" => 1, "leaving_date" => "2027-05-05", "borrower" => "" })
+    ).to eq(422)
     expect(refused).to eq("unit_value" => "hidden", "leaving_date" => "locked", "borrower" => "required")
     locked = answer["refusals"].find { |refusal| refusal["field"] == "leaving_date" }
-    expect(locked["rules"]).to eq([{ "id" => "ol-leaving-date-holds-once-approved", "number" => "12", "title" => "Leaving date holds once approved" }])
-    expect(locked["words"]).to eq("Leaving date can't be changed: it is locked, by rule 12 Leaving date holds once approved")
+    expect(locked["rules"]).to eq(
+      [
+        {
+          "id" => "ol-leaving-date-holds-once-approved", "number" => "12",
+          "title" => "Leaving date holds once approved"
+        }
+      ]
+    )
+    expect(locked["words"]).to eq(
+      "Leaving date can't be changed: it is locked, by rule 12 Leaving date holds once approved"
+    )
     expect(stored).to eq(before)
   end
 
@@ -104,23 +122,32 @@ RSpec.describe "Records under enforcement" do
     fields = open_form(nil, mode: "create")
     expect(fields["loan_number"]["level"]).to eq("read_only")
     expect(fields["stage"]["value"]).to eq("enquiry")
-    expect(call(:post, "/api/records/outgoing-loan", { changes: { "borrower" => "Glass Quay", "stage" => nil } })).to eq(422)
+    expect(
+      call(:post, "/api/records/outgoing-loan", { changes: { "borrower" => "Glass Quay", "stage" => nil } })
+    ).to eq(422)
     expect(refused).to eq("stage" => "required")
-    expect(call(:post, "/api/records/outgoing-loan", { unit: "orrery-hall", changes: { "borrower" => "Glass Quay" } })).to eq(201)
+    expect(
+      call(:post, "/api/records/outgoing-loan", { unit: "orrery-hall", changes: { "borrower" => "Glass Quay" } })
+    ).to eq(201)
     expect(answer["number"]).to eq("LN-0043")
     expect(stored("LN-0043")).to include("loan_number" => "LN-0043", "borrower" => "Glass Quay", "stage" => "enquiry")
   end
 
   it "gives people who create at the same moment numbers of their own" do
     Server::PolicyStore.instance.in_force
-    numbers = Array.new(6) do
-      Thread.new do
-        ActiveRecord::Base.connection_pool.with_connection do
-          desk = Server::RecordDesk.new("asha.brandt")
-          Array.new(10) { desk.create("outgoing-loan", nil, { "borrower" => "B", "stage" => "enquiry" }, by: "Asha").first.number }
+    numbers =
+      Array
+        .new(6) do
+          Thread.new do
+            ActiveRecord::Base.connection_pool.with_connection do
+              desk = Server::RecordDesk.new("asha.brandt")
+              Array.new(10) do
+                desk.create("outgoing-loan", nil, { "borrower" => "B", "stage" => "enquiry" }, by: "Asha").first.number
+              end
+            end
+          end
         end
-      end
-    end.flat_map(&:value)
+        .flat_map(&:value)
     expect(numbers.uniq.size).to eq(60)
   end
 
@@ -139,11 +166,17 @@ RSpec.describe "Records under enforcement" do
   it "turns down values of the wrong kind, and what is not there" do
     sign_in("tomas")
     open_form
-    expect(save({ "item_count" => "many", "return_date" => "2027-02-30", "nothing" => 1, "stage" => { "a" => 1 } })).to eq(422)
-    expect(refused).to eq("item_count" => "unsuitable", "return_date" => "unsuitable", "nothing" => "unknown", "stage" => "unsuitable")
+    expect(
+      save({ "item_count" => "many", "return_date" => "2027-02-30", "nothing" => 1, "stage" => { "a" => 1 } })
+    ).to eq(422)
+    expect(refused).to eq(
+      "item_count" => "unsuitable", "return_date" => "unsuitable", "nothing" => "unknown", "stage" => "unsuitable"
+    )
     expect(call(:get, "/api/records/nothing")).to eq(404)
     expect(call(:post, "/api/records/outgoing-loan/form", { mode: "edit", number: "LN-9999" })).to eq(404)
-    expect(call(:post, "/api/records/outgoing-loan/form", { mode: "edit", number: "LN-0042", entered: { nothing: 1 } })).to eq(422)
+    expect(
+      call(:post, "/api/records/outgoing-loan/form", { mode: "edit", number: "LN-0042", entered: { nothing: 1 } })
+    ).to eq(422)
     expect(call(:post, "/api/records/outgoing-loan", { unit: "moon", changes: {} })).to eq(422)
   end
 end

@@ -8,7 +8,9 @@ RSpec.describe "Rules and the change set" do
     expect(last_response.status).to eq(201)
     expect(made["rule"]).to include("id" => "purposes-hold")
     expect(made).to include("status" => "added", "number" => made["rule"]["rank"].to_s)
-    expect(made["sentence"].map { |segment| segment["text"] }.join).to eq("For Loans Officer, in any mode of an outgoing loan: Purpose is locked.")
+    expect(made["sentence"].map { |segment| segment["text"] }.join).to eq(
+      "For Loans Officer, in any mode of an outgoing loan: Purpose is locked."
+    )
     expect(add_rule["rule"]["id"]).to eq("purposes-hold-2")
   end
 
@@ -31,18 +33,30 @@ RSpec.describe "Rules and the change set" do
 
   it "tells the second of two administrators, with both versions" do
     made = add_rule
-    expect(call(:put, "/api/rules/purposes-hold", { rule: made["rule"].merge("title" => "First") }, if_match: made["etag"])).to eq(200)
+    expect(
+      call(:put, "/api/rules/purposes-hold", { rule: made["rule"].merge("title" => "First") }, if_match: made["etag"])
+    ).to eq(200)
     sign_in("zora")
     mine = made["rule"].merge("title" => "Second")
     expect(call(:put, "/api/rules/purposes-hold", { rule: mine }, if_match: made["etag"])).to eq(412)
-    expect(answer).to include("current" => hash_including("title" => "First"), "yours" => hash_including("title" => "Second"))
+    expect(answer).to include(
+      "current" => hash_including("title" => "First"), "yours" => hash_including("title" => "Second")
+    )
     expect(call(:put, "/api/rules/purposes-hold", { rule: mine }, if_match: answer["current_etag"])).to eq(200)
     expect(call(:delete, "/api/rules/purposes-hold", if_match: made["etag"])).to eq(412)
   end
 
   it "refuses a rule that names what is not there, with the place inside the rule" do
-    expect(call(:post, "/api/rules", { rule: rule(targets: { "fields" => ["nothing"] }, audience: { "any" => [{ "role" => "ghost" }] }) })).to eq(422)
-    expect(told).to contain_exactly("/targets/fields/0: Outgoing loan has no field “nothing”", "/audience/any/0/role: there is no role “ghost” in the directory")
+    expect(
+      call(
+        :post, "/api/rules",
+        { rule: rule(targets: { "fields" => ["nothing"] }, audience: { "any" => [{ "role" => "ghost" }] }) }
+      )
+    ).to eq(422)
+    expect(told).to contain_exactly(
+      "/targets/fields/0: Outgoing loan has no field “nothing”",
+      "/audience/any/0/role: there is no role “ghost” in the directory"
+    )
     expect(call(:post, "/api/rules", { rule: rule(effects: []) })).to eq(422)
     expect(told).to eq(["/effects: must not be empty"])
     call(:get, "/api/change-set")
@@ -52,7 +66,9 @@ RSpec.describe "Rules and the change set" do
   it "previews what a rule would do on the map, and what is wrong with it" do
     question = { record_type: "outgoing-loan", mode: "edit", audiences: "role:loans-officer,role:courier" }
     expect(call(:post, "/api/rules/preview", { rule: rule, question: question })).to eq(200)
-    expect(answer["changed"]).to eq([{ "field" => "purpose", "column" => "role:loans-officer", "before" => "editable", "after" => "read_only" }])
+    expect(answer["changed"]).to eq(
+      [{ "field" => "purpose", "column" => "role:loans-officer", "before" => "editable", "after" => "read_only" }]
+    )
     call(:post, "/api/rules/preview", { rule: rule(audience: { "any" => [] }), question: question })
     expect(answer["faults"].map { |fault| fault["pointer"] }).to eq(["/audience/any"])
     expect(Server::Edit.count).to eq(0)
@@ -62,7 +78,9 @@ RSpec.describe "Rules and the change set" do
     call(:get, "/api/rules/ol-fees-belong-to-finance")
     expect(call(:delete, "/api/rules/ol-fees-belong-to-finance", if_match: answer["etag"])).to eq(200)
     call(:get, "/api/change-set")
-    expect(answer["edits"].map { |edit| edit.values_at("verb", "subject") }).to eq([%w[removed ol-fees-belong-to-finance]])
+    expect(answer["edits"].map { |edit| edit.values_at("verb", "subject") }).to eq(
+      [%w[removed ol-fees-belong-to-finance]]
+    )
     expect(call(:delete, "/api/change-set/edits/#{answer['edits'][0]['id']}")).to eq(200)
     expect(call(:get, "/api/rules/ol-fees-belong-to-finance?state=pending")).to eq(200)
   end
@@ -70,7 +88,10 @@ RSpec.describe "Rules and the change set" do
   it "forgets an edit that ends where it began" do
     call(:get, "/api/rules/ol-fees-belong-to-finance?state=pending")
     original = answer
-    call(:put, "/api/rules/ol-fees-belong-to-finance", { rule: original["rule"].merge("title" => "Other") }, if_match: original["etag"])
+    call(
+      :put, "/api/rules/ol-fees-belong-to-finance", { rule: original["rule"].merge("title" => "Other") },
+      if_match: original["etag"]
+    )
     call(:put, "/api/rules/ol-fees-belong-to-finance", { rule: original["rule"] }, if_match: answer["etag"])
     call(:get, "/api/change-set")
     expect(answer["edits"]).to be_empty

@@ -6,7 +6,10 @@ RSpec.describe "Signing in" do
     cookies = Array(last_response.headers["set-cookie"]).flat_map { |each| each.split("\n") }
     expect(cookies.map { |each| each[/\A\w+/] }).to eq(%w[cobalt_session cobalt_known])
     expect(cookies).to all(match(/\S+.*httponly/i).and(match(/samesite=lax/i)))
-    expect(answer["account"]).to include("name" => "Mairin Okafor", "access" => "administrator", "abilities" => %w[read edit publish import accounts record])
+    expect(answer["account"]).to include(
+      "name" => "Mairin Okafor", "access" => "administrator",
+      "abilities" => %w[read edit publish import accounts record]
+    )
     call(:get, "/api/session")
     expect(answer["account"]["login"]).to eq("mairin")
   end
@@ -68,9 +71,14 @@ RSpec.describe "Signing in" do
     end
 
     it "serves an empty policy with nothing to trip over" do
-      call(:post, "/api/setup", { token: Server::SetupLink.renew, login: "first", name: "First", password: "long enough" })
+      call(
+        :post, "/api/setup",
+        { token: Server::SetupLink.renew, login: "first", name: "First", password: "long enough" }
+      )
       @csrf = answer["csrf"]
-      %w[overview catalogue rules people directory change-set change-set/impact editions].each { |path| expect(call(:get, "/api/#{path}")).to eq(200), path }
+      %w[overview catalogue rules people directory change-set change-set/impact editions].each do |path|
+        expect(call(:get, "/api/#{path}")).to eq(200), path
+      end
       expect(call(:get, "/api/map?record_type=none")).to eq(422)
     end
   end

@@ -4,7 +4,10 @@
 RSpec.describe "Guarding sign-ins" do
   def try(login, password = "wrong", from: "203.0.113.1")
     body = JSON.generate(login: login, password: password)
-    custom_request("POST", "/api/session", {}, { "CONTENT_TYPE" => "application/json", "REMOTE_ADDR" => from, "HTTP_X_CSRF_TOKEN" => @csrf, input: body })
+    custom_request(
+      "POST", "/api/session", {},
+      { "CONTENT_TYPE" => "application/json", "REMOTE_ADDR" => from, "HTTP_X_CSRF_TOKEN" => @csrf, :input => body }
+    )
     @csrf = JSON.parse(last_response.body)["csrf"]
     last_response.status
   end
@@ -61,11 +64,15 @@ RSpec.describe "Guarding sign-ins" do
 
   it "knows a name by how it reads in any script, and refuses one that looks like another's" do
     sign_in("mairin")
-    made = ->(login) { call(:post, "/api/accounts", { login: login, name: "X", access: "auditor", password: "long enough" }) }
+    made = lambda do |login|
+      call(:post, "/api/accounts", { login: login, name: "X", access: "auditor", password: "long enough" })
+    end
     expect(made.call("Жанна")).to eq(201)
     expect(sign_in("жанна", password: "long enough")).to eq(200)
     sign_in("mairin")
-    ["ЖАННА", "ASHA", "аsha", "a\u200Bsha", "Ａsha", " asha", "rnairin", "mairin\u0000"].each { |login| expect(made.call(login)).to eq(422), login.inspect }
+    ["ЖАННА", "ASHA", "аsha", "a\u200Bsha", "Ａsha", " asha", "rnairin", "mairin\u0000"].each do |login|
+      expect(made.call(login)).to eq(422), login.inspect
+    end
     expect(sign_in("аsha")).to eq(401)
   end
 
@@ -73,9 +80,13 @@ RSpec.describe "Guarding sign-ins" do
     sign_in("mairin")
     long = "é" * 40
     expect(call(:post, "/api/accounts", { login: "long", name: "Long", access: "auditor", password: long })).to eq(422)
-    expect(call(:post, "/api/accounts", { login: "nul", name: "Nul", access: "auditor", password: "0123456789\u0000tail" })).to eq(422)
+    expect(
+      call(:post, "/api/accounts", { login: "nul", name: "Nul", access: "auditor", password: "0123456789\u0000tail" })
+    ).to eq(422)
     whole = "p" * 72
-    expect(call(:post, "/api/accounts", { login: "whole", name: "Whole", access: "auditor", password: whole })).to eq(201)
+    expect(call(:post, "/api/accounts", { login: "whole", name: "Whole", access: "auditor", password: whole })).to eq(
+      201
+    )
     expect(sign_in("whole", password: "#{whole}tail")).to eq(401)
     expect(sign_in("whole", password: "#{whole[0, 71]}\u0000")).to eq(401)
     expect(sign_in("whole", password: whole)).to eq(200)
@@ -108,7 +119,10 @@ RSpec.describe "Guarding sign-ins" do
 
   it "keeps the database for its owner's eyes" do
     fresh = File.join(Dir.mktmpdir, "new.sqlite3")
-    system(RbConfig.ruby, "-e", "require ARGV[1]; Server::Database.open(ARGV[0])", fresh, File.join(Server::Paths::ROOT, "server/boot"), exception: true)
+    system(
+      RbConfig.ruby, "-e", "require ARGV[1]; Server::Database.open(ARGV[0])", fresh,
+      File.join(Server::Paths::ROOT, "server/boot"), exception: true
+    )
     expect(Dir["#{fresh}*"].map { |file| format("%o", File.stat(file).mode & 0o777) }.uniq).to eq(["600"])
   ensure
     FileUtils.rm_rf(File.dirname(fresh)) if fresh

@@ -15,7 +15,18 @@ RSpec.describe "Several processes" do
   def server(...) = RealServer.new(database, ...).tap { |made| (@servers ||= []) << made }
 
   def locking(title)
-    { "title" => title, "kind" => "guardrail", "record_type" => "outgoing-loan", "targets" => { "fields" => ["purpose"] }, "audience" => { "everyone" => true }, "effects" => [{ "effect" => "lock" }] }
+    {
+      "title" => title,
+      "kind" => "guardrail",
+      "record_type" => "outgoing-loan",
+      "targets" => {
+        "fields" => ["purpose"]
+      },
+      "audience" => {
+        "everyone" => true
+      },
+      "effects" => [{ "effect" => "lock" }]
+    }
   end
 
   def level(server, field)
@@ -39,8 +50,18 @@ RSpec.describe "Several processes" do
     expect(level(two, "purpose")).to eq("read_only")
 
     # An edition that was looked at before is not published over the newer one.
-    expect(two.ask("mairin", :post, "/api/change-set/publish", { revision: looked_at["revision"], edition: looked_at["base_edition"], note: "x" }).first).to eq(412)
-    expect(two.ask("mairin", :post, "/api/rules", { rule: locking("Packing is fixed").merge("targets" => { "fields" => ["packing"] }) }).first).to eq(201)
+    expect(
+      two.ask(
+        "mairin", :post, "/api/change-set/publish",
+        { revision: looked_at["revision"], edition: looked_at["base_edition"], note: "x" }
+      ).first
+    ).to eq(412)
+    expect(
+      two.ask(
+        "mairin", :post, "/api/rules",
+        { rule: locking("Packing is fixed").merge("targets" => { "fields" => ["packing"] }) }
+      ).first
+    ).to eq(201)
     expect(publish(two).first).to eq(201)
     expect([level(one, "purpose"), level(one, "packing")]).to eq(%w[read_only read_only])
 
@@ -63,21 +84,35 @@ RSpec.describe "Several processes" do
     two = server
     [one, two].each { |each| each.ask("mairin", :get, "/api/overview") && each.ask("zora", :get, "/api/overview") }
     kept = Queue.new
-    writers = [[one, "mairin"], [two, "mairin"], [two, "zora"]].each_with_index.map do |(server, who), index|
-      Thread.new do
-        12.times do |number|
-          title = "w#{index}-#{number}"
-          kept << title if server.ask(who, :post, "/api/rules", { rule: locking(title).merge("kind" => "ordinary", "state" => "off") }).first == 201
+    writers =
+      [[one, "mairin"], [two, "mairin"], [two, "zora"]].each_with_index.map do |(server, who), index|
+        Thread.new do
+          12.times do |number|
+            title = "w#{index}-#{number}"
+            next unless server.ask(
+              who,
+              :post,
+              "/api/rules",
+              { rule: locking(title).merge("kind" => "ordinary", "state" => "off") }
+            ).first == 201
+
+            kept << title
+          end
         end
       end
-    end
     publishing = Thread.new { 8.times { publish(one) && one.ask("zora", :get, "/api/change-set") } }
     [*writers, publishing].each(&:join)
     titles = Array.new(kept.size) { kept.pop }
     expect(titles.size).to eq(36)
     _, rules = one.ask("mairin", :get, "/api/rules?state=pending&per_page=1000")
     expect(titles - rules["items"].map { |item| item["rule"]["title"] }).to eq([])
-    expect(SQLite3::Database.new(database).then { |db| db.get_first_value("SELECT count(*) FROM change_sets WHERE published_edition IS NULL").tap { db.close } }).to eq(1)
+    expect(
+      SQLite3::Database
+        .new(database)
+        .then do |db|
+          db.get_first_value("SELECT count(*) FROM change_sets WHERE published_edition IS NULL").tap { db.close }
+        end
+    ).to eq(1)
   end
 
   it "lose nothing that was acknowledged when they are killed, and end with the server", :aggregate_failures do
@@ -87,18 +122,23 @@ RSpec.describe "Several processes" do
       one.ask("mairin", :post, "/api/audit", { state: "in_force" })
       etag = opened["etag"]
       last = nil
-      writer = Thread.new do
-        loop do
-          mark = "#{round}-#{last.to_s[/\d+\z/].to_i + 1}"
-          status, saved = one.ask("asha", :patch, "/api/records/outgoing-loan/LN-0041", { changes: { packing: mark, insurer: mark } }, if_match: etag)
-          break unless status == 200
+      writer =
+        Thread.new do
+          loop do
+            mark = "#{round}-#{last.to_s[/\d+\z/].to_i + 1}"
+            status, saved =
+              one.ask(
+                "asha", :patch, "/api/records/outgoing-loan/LN-0041", { changes: { packing: mark, insurer: mark } },
+                if_match: etag
+              )
+            break unless status == 200
 
-          etag = saved["etag"]
-          last = mark
+            etag = saved["etag"]
+            last = mark
+          end
+        rescue SystemCallError, IOError
+          nil
         end
-      rescue SystemCallError, IOError
-        nil
-      end
       sleep 0.6
       one.stop(:KILL)
       writer.join

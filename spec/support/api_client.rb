@@ -40,8 +40,18 @@ module ApiClient
 
   # A rule document for the outgoing loan, with what an example is about.
   def rule(**more)
-    { "title" => "Purposes hold", "kind" => "ordinary", "record_type" => "outgoing-loan", "targets" => { "fields" => ["purpose"] },
-      "audience" => { "any" => [{ "role" => "loans-officer" }] }, "effects" => [{ "effect" => "lock" }] }.merge(more.transform_keys(&:to_s))
+    {
+      "title" => "Purposes hold",
+      "kind" => "ordinary",
+      "record_type" => "outgoing-loan",
+      "targets" => {
+        "fields" => ["purpose"]
+      },
+      "audience" => {
+        "any" => [{ "role" => "loans-officer" }]
+      },
+      "effects" => [{ "effect" => "lock" }]
+    }.merge(more.transform_keys(&:to_s))
   end
 
   def add_rule(**more)

@@ -4,12 +4,25 @@ require "capybara/rspec"
 require "capybara/cuprite"
 
 Capybara.register_driver(:chromium) do |app|
-  path = ENV["COBALT_BROWSER"] || %w[/usr/bin/chromium /usr/bin/chromium-browser /usr/bin/google-chrome].find { |candidate| File.executable?(candidate) }
+  path =
+    ENV["COBALT_BROWSER"] ||
+    %w[/usr/bin/chromium /usr/bin/chromium-browser /usr/bin/google-chrome].find do |candidate|
+      File.executable?(candidate)
+    end
   # Without these, Chromium loses time on connections it can't make; as root it needs no-sandbox.
-  switches = %w[disable-background-networking disable-component-update disable-sync disable-quic no-first-run disable-gpu]
+  switches = %w[
+    disable-background-networking
+    disable-component-update
+    disable-sync
+    disable-quic
+    no-first-run
+    disable-gpu
+  ]
   switches << "no-sandbox" if Process.uid.zero?
-  Capybara::Cuprite::Driver.new(app, browser_path: path, headless: true, window_size: [1280, 887], timeout: 20, process_timeout: 40, js_errors: true,
-                                     browser_options: switches.to_h { |name| [name, nil] })
+  Capybara::Cuprite::Driver.new(
+    app, browser_path: path, headless: true, window_size: [1280, 887], timeout: 20, process_timeout: 40,
+         js_errors: true, browser_options: switches.to_h { |name| [name, nil] }
+  )
 end
 Capybara.default_driver = :chromium
 Capybara.javascript_driver = :chromium
@@ -77,12 +90,18 @@ RSpec.configure do |config|
   config.define_derived_metadata(file_path: %r{/spec/browser/}) { |metadata| metadata[:type] = :feature }
   config.include Browsing, type: :feature
   config.before(type: :feature) do
-    raise "the front end is not built: run bin/prepare" unless File.file?(File.join(Server::Application::DIST, "index.html"))
+    unless File.file?(File.join(Server::Application::DIST, "index.html"))
+      raise "the front end is not built: run bin/prepare"
+    end
 
     SampleDatabase.fresh
     Server::SignInGuard.clear
   end
   config.after(type: :feature) do |example|
-    page.driver.save_screenshot(File.join(Dir.tmpdir, "cobalt-failed-#{example.full_description[0, 60].gsub(/\W+/, '-')}.png")) if example.exception
+    if example.exception
+      page.driver.save_screenshot(
+        File.join(Dir.tmpdir, "cobalt-failed-#{example.full_description[0, 60].gsub(/\W+/, '-')}.png")
+      )
+    end
   end
 end

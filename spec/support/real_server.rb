@@ -16,8 +16,11 @@ class RealServer
     @database = database
     @port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
     @log = "#{database}.#{port}.log"
-    @pid = Process.spawn(environment.transform_keys(&:to_s), RbConfig.ruby, File.join(Server::Paths::ROOT, "bin/serve.rb"), "--demo", "--port", port.to_s, "--database", database, *options,
-                         out: @log, err: @log, unsetenv_others: false)
+    @pid =
+      Process.spawn(
+        environment.transform_keys(&:to_s), RbConfig.ruby, File.join(Server::Paths::ROOT, "bin/serve.rb"), "--demo",
+        "--port", port.to_s, "--database", database, *options, out: @log, err: @log, unsetenv_others: false
+      )
     wait_until_ready if wait
   end
 
@@ -37,7 +40,11 @@ class RealServer
   end
 
   def sign_in(login)
-    response = Net::HTTP.post(URI("http://127.0.0.1:#{port}/api/session"), JSON.generate(login: login, password: Server::DemoData::PASSWORD), "Content-Type" => "application/json")
+    response =
+      Net::HTTP.post(
+        URI("http://127.0.0.1:#{port}/api/session"),
+        JSON.generate(login: login, password: Server::DemoData::PASSWORD), "Content-Type" => "application/json"
+      )
     [response["set-cookie"][/cobalt_session=[^;]+/], JSON.parse(response.body)["csrf"]]
   end
 

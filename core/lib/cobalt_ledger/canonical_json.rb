@@ -9,10 +9,15 @@ module CobaltLedger
     # document: Hash, Array or scalar. Returns a String.
     def write(document)
       case document
-      when Hash then "{#{document.sort_by { |name, _| name.to_s }.map { |name, value| "#{JSON.generate(name.to_s)}:#{write(value)}" }.join(',')}}"
-      when Array then "[#{document.map { |value| write(value) }.join(',')}]"
-      when BigDecimal, Rational then number(document.to_r)
-      else JSON.generate(document)
+      when Hash
+        members = document.sort_by { |name, _| name.to_s }
+        "{#{members.map { |name, value| "#{JSON.generate(name.to_s)}:#{write(value)}" }.join(',')}}"
+      when Array
+        "[#{document.map { |value| write(value) }.join(',')}]"
+      when BigDecimal, Rational
+        number(document.to_r)
+      else
+        JSON.generate(document)
       end
     end
 

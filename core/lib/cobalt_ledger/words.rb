@@ -13,8 +13,11 @@ module CobaltLedger
       "#{items[0..-2].join(', ')} #{joiner} #{items.last}"
     end
 
-    # Some of many, by name, and how many more: "a, b and 3 others". named: Array of String; count: of all; others: noun.
-    def some(named, count, others) = count > named.size ? "#{named.join(', ')} and #{count - named.size} #{others}" : list(named)
+    # Some of many, by name, and how many more: "a, b and 3 others". named: Array of String; count: of all; others:
+    # noun.
+    def some(named, count, others)
+      count > named.size ? "#{named.join(', ')} and #{count - named.size} #{others}" : list(named)
+    end
 
     # 3, "field" -> "3 fields"
     def count(number, noun, plural = "#{noun}s")

@@ -3,20 +3,27 @@
 # Which findings a question is about, on small policies.
 RSpec.describe CobaltLedger::Audit::Concern do
   let(:rules) do
-    [rule("contact", "hide", audience: { "any" => [{ "role" => "courier" }] }, reach: { "modes" => ["edit"] }),
-     rule("contact", "show", audience: { "any" => [{ "group" => "custodians" }] }, reach: { "units" => ["kiln"] }),
-     rule("notes", "lock", reach: { "channels" => ["import"] }), rule("notes", "hide", audience: { "any" => [{ "group" => "empty" }] })]
+    [
+      rule("contact", "hide", audience: { "any" => [{ "role" => "courier" }] }, reach: { "modes" => ["edit"] }),
+      rule("contact", "show", audience: { "any" => [{ "group" => "custodians" }] }, reach: { "units" => ["kiln"] }),
+      rule("notes", "lock", reach: { "channels" => ["import"] }),
+      rule("notes", "hide", audience: { "any" => [{ "group" => "empty" }] })
+    ]
   end
 
   def about?(detector, *numbers, **question)
-    described_class.new(policy(*rules), directory, **question).about?(detector, numbers.map { |number| rules[number - 1]["id"] })
+    described_class.new(policy(*rules), directory, **question).about?(
+      detector, numbers.map { |number| rules[number - 1]["id"] }
+    )
   end
 
   def members(*wanted) = wanted.map { |kind, id| CobaltLedger::Directory::Audience::Member.new(kind, id) }
 
   it "takes everything when the question leaves all open, and what is about no rule for every question" do
     expect((1..4).map { |number| about?("never_wins", number) }).to eq([true] * 4)
-    expect(about?("leak", mode: "view", channel: "import", unit: "tidewater", audiences: members([:user, "zora"]))).to be(true)
+    expect(
+      about?("leak", mode: "view", channel: "import", unit: "tidewater", audiences: members([:user, "zora"]))
+    ).to be(true)
   end
 
   it "goes by where a rule reaches: its modes, its channels, its units and those below and above them" do

@@ -15,24 +15,49 @@ RSpec.describe CobaltLedger::Audit::Run do
   def set(value) = { "effect" => "set", "to" => { "value" => value } }
 
   it "finds nothing where there is nothing to find" do
-    expect(kinds(rule("notes", "lock", audience: registrars, when: compare("count", "greater", 4)))).to eq(["self_opening_lock"])
+    expect(kinds(rule("notes", "lock", audience: registrars, when: compare("count", "greater", 4)))).to eq(
+      ["self_opening_lock"]
+    )
     expect(kinds(rule("contact", "show", audience: registrars))).to eq([])
   end
 
   it "proves a disagreement only where one person can meet both rules at once" do
     show = rule("contact", "show", audience: registrars)
-    expect(kinds(show, rule("contact", "hide", audience: { "any" => [{ "unit" => "trust" }] }))).to include("disagreement")
-    expect(kinds(show, rule("contact", "hide", audience: { "any" => [{ "role" => "courier" }] }))).not_to include("disagreement")
-    expect(kinds(rule("contact", "show", reach: { "modes" => ["edit"] }), rule("contact", "hide", reach: { "modes" => ["list"] }))).not_to include("disagreement")
-    apart = [rule("contact", "show", when: compare("count", "less", 3)), rule("contact", "hide", when: compare("count", "greater", 5))]
+    expect(kinds(show, rule("contact", "hide", audience: { "any" => [{ "unit" => "trust" }] }))).to include(
+      "disagreement"
+    )
+    expect(kinds(show, rule("contact", "hide", audience: { "any" => [{ "role" => "courier" }] }))).not_to include(
+      "disagreement"
+    )
+    expect(
+      kinds(
+        rule("contact", "show", reach: { "modes" => ["edit"] }),
+        rule("contact", "hide", reach: { "modes" => ["list"] })
+      )
+    ).not_to include("disagreement")
+    apart = [
+      rule("contact", "show", when: compare("count", "less", 3)),
+      rule("contact", "hide", when: compare("count", "greater", 5))
+    ]
     expect(kinds(*apart)).not_to include("disagreement")
   end
 
   it "says where two rules meet, who wins and why" do
-    found = audit(rule("contact", "show", audience: registrars), rule("contact", "hide", when: compare("stage", "equal", "signed")), at: at).findings.find { |each| each.detector == "disagreement" }
-    expect(found.overlap).to eq("who" => "Asha Brandt", "where" => "at every unit", "modes" => "in every mode", "when" => "when Stage is Signed")
+    found =
+      audit(
+        rule("contact", "show", audience: registrars),
+        rule("contact", "hide", when: compare("stage", "equal", "signed")), at: at
+      ).findings.find { |each| each.detector == "disagreement" }
+    expect(found.overlap).to eq(
+      "who" => "Asha Brandt", "where" => "at every unit", "modes" => "in every mode", "when" => "when Stage is Signed"
+    )
     expect(found.winner).to eq("2 “Rule 2” wins: strictest wins, and it gives hidden.")
-    expect(found.example.to_h).to include("levels" => { "contact" => "hidden" }, "question" => include("user" => "asha", "stored" => { "stage" => "signed" }))
+    expect(found.example.to_h).to include(
+      "levels" => {
+        "contact" => "hidden"
+      },
+      "question" => include("user" => "asha", "stored" => { "stage" => "signed" })
+    )
     expect(found.remedies.map(&:words)).to include("Switch off 1 “Rule 1”")
   end
 
@@ -40,22 +65,49 @@ RSpec.describe CobaltLedger::Audit::Run do
     "never_wins" => ->(spec) { [[spec.rule("notes", "unlock"), spec.rule("notes", "lock")], {}] },
     "no_effect" => ->(spec) { [[spec.rule("notes", "lock", reach: { "modes" => ["view"] })], {}] },
     "nobody" => ->(spec) { [[spec.rule("notes", "lock", audience: { "any" => [{ "group" => "empty" }] })], {}] },
-    "required_out_of_reach" => ->(spec) { [[spec.rule("notes", "require", audience: spec.registrars), spec.rule("notes", "lock")], {}] },
+    "required_out_of_reach" => lambda do |spec|
+      [[spec.rule("notes", "require", audience: spec.registrars), spec.rule("notes", "lock")], {}]
+    end,
     "dead_end" => ->(spec) { [[spec.rule("notes", "lock", when: spec.compare("notes", "is_blank"))], {}] },
     "self_opening_lock" => ->(spec) { [[spec.rule("notes", "lock", when: spec.compare("count", "greater", 4))], {}] },
     "does_not_settle" => ->(spec) { [[spec.rule("notes", spec.set("a")), spec.rule("notes", spec.set("b"))], {}] },
     "leak" => ->(spec) { [[spec.rule("notes", "hide", reach: { "channels" => ["form"] })], {}] },
     "opened_by_typing" => ->(spec) { [[spec.rule("notes", "hide", when: spec.compare("count", "less", 4))], {}] },
-    "stale" => ->(spec) { [[spec.rule("notes", "lock", when: spec.compare("count", "greater", 4), timing: "on_opening")], {}] },
-    "lost_entry" => ->(spec) { [[spec.rule("notes", { "effect" => "hide", "clear" => true }, when: spec.compare("count", "greater", 4))], {}] },
+    "stale" => lambda do |spec|
+      [[spec.rule("notes", "lock", when: spec.compare("count", "greater", 4), timing: "on_opening")], {}]
+    end,
+    "lost_entry" => lambda do |spec|
+      [[spec.rule("notes", { "effect" => "hide", "clear" => true }, when: spec.compare("count", "greater", 4))], {}]
+    end,
     "wide_open" => ->(spec) { [[spec.rule("location", "show")], {}] },
-    "duties_not_separated" => ->(_) { [[], { separations: [{ "record_type" => "loan", "fields" => %w[count value], "title" => "who counts does not value" }] }] },
-    "personal_exception" => ->(spec) { [[spec.rule("notes", "lock", audience: { "any" => [{ "user" => "ilka" }] })], {}] },
+    "duties_not_separated" => lambda do |_|
+      [
+        [],
+        {
+          separations: [
+            { "record_type" => "loan", "fields" => %w[count value], "title" => "who counts does not value" }
+          ]
+        }
+      ]
+    end,
+    "personal_exception" => lambda do |spec|
+      [[spec.rule("notes", "lock", audience: { "any" => [{ "user" => "ilka" }] })], {}]
+    end,
     "run_out" => ->(spec) { [[spec.rule("notes", "lock", window: { "until" => "2026-05-31" })], {}] },
-    "blocked_writer" => lambda { |spec|
-      [[spec.rule("notes", "lock", reach: { "channels" => ["interface"] })],
-       { writers: [{ "record_type" => "loan", "fields" => ["notes"], "title" => "A program", "user" => "zora", "channel" => "interface" }] }]
-    }
+    "blocked_writer" =>
+      lambda do |spec|
+        [
+          [spec.rule("notes", "lock", reach: { "channels" => ["interface"] })],
+          {
+            writers: [
+              {
+                "record_type" => "loan", "fields" => ["notes"], "title" => "A program", "user" => "zora",
+                "channel" => "interface"
+              }
+            ]
+          }
+        ]
+      end
   }.each do |kind, made|
     it "finds #{kind.tr('_', ' ')}" do
       rules, more = made.call(self)
@@ -74,7 +126,9 @@ RSpec.describe CobaltLedger::Audit::Run do
   it "shows what to type to see what is stored, and is silent where that is locked, or goes by what is stored" do
     hiding = ->(**more) { rule("notes", "hide", when: { "not" => compare("stage", "equal", "out") }, **more) }
     found = audit(hiding.call, at: at).findings.find { |each| each.detector == "opened_by_typing" }
-    expect(found.words).to match(/\A\w+ \w+ types Stage Out, and sees what is stored in Notes, before anything is saved\.\z/)
+    expect(found.words).to match(
+      /\A\w+ \w+ types Stage Out, and sees what is stored in Notes, before anything is saved\.\z/
+    )
     expect(found.example.question).to include("entered" => { "stage" => "out" }, "stored" => include("notes"))
     expect(found.example.levels).to eq("notes" => "editable")
     expect(kinds(hiding.call, rule("stage", "lock"))).not_to include("opened_by_typing")
@@ -98,7 +152,9 @@ RSpec.describe CobaltLedger::Audit::Run do
   end
 
   it "finds the same in several processes, and knows what each left undecided" do
-    unsure = [rule("notes", "hide", when: puzzling), rule("notes", "show"), rule("contact", "hide"), rule("contact", "show")]
+    unsure = [
+      rule("notes", "hide", when: puzzling), rule("notes", "show"), rule("contact", "hide"), rule("contact", "show")
+    ]
     others = unsure.map { |each| each.merge("id" => "#{each['id']}-too", "record_type" => "visit") }
     types = %w[loan visit].map { |id| record_type_document(puzzling_fields).merge("id" => id) }
     alone, together = Array.new(2) { audit(*unsure, *others, at: at, record_types: types) }
@@ -111,7 +167,8 @@ RSpec.describe CobaltLedger::Audit::Run do
   it "tells how far it is, and stops when told so" do
     run = audit(rule("notes", "unlock"), rule("notes", "lock"), at: at)
     steps = []
-    expect(run.findings { |done, all, _| (steps << [done, all]) && (done == 2 ? :stop : nil) }.size).to be <= run.findings.size
+    found = run.findings { |done, all, _| (steps << [done, all]) && (done == 2 ? :stop : nil) }
+    expect(found.size).to be <= run.findings.size
     expect(steps.last).to eq([2, CobaltLedger::Audit::Detector.names.size])
   end
 end

@@ -3,7 +3,9 @@
 RSpec.describe CobaltLedger::Catalogue::Kind do
   def made(kind, **more)
     options = more.delete(:options)&.map { |id| CobaltLedger::Catalogue::Option.new(id: id, name: id.capitalize) }
-    CobaltLedger::Catalogue::Field.new(id: "f", name: "F", kind: kind, section: "s", label: "open", options: options || [], **more)
+    CobaltLedger::Catalogue::Field.new(
+      id: "f", name: "F", kind: kind, section: "s", label: "open", options: options || [], **more
+    )
   end
 
   def unsuitable?(field, raw)
@@ -14,14 +16,38 @@ RSpec.describe CobaltLedger::Catalogue::Kind do
   end
 
   it "knows every kind the trade asks for" do
-    expect(described_class.names).to eq(%w[text long_text integer decimal money date date_time yes_no choice choices person record_reference computed auto_number])
+    expect(described_class.names).to eq(
+      %w[
+        text
+        long_text
+        integer
+        decimal
+        money
+        date
+        date_time
+        yes_no
+        choice
+        choices
+        person
+        record_reference
+        computed
+        auto_number
+      ]
+    )
   end
 
   {
-    "text" => ["Ilse", ["two\nlines", 4, "a\0b", "x" * 1_000_001]], "integer" => [4, [4.5, "four", true, 10**16]], "decimal" => ["12.5", ["1e400", "12,5", Float::NAN, [1]]],
-    "money" => [BigDecimal("12.50"), ["much", 10**16]], "date" => ["2024-02-29", ["2026-02-30", "31.03.2026", 20_260_331, "2026-13-01"]],
-    "date_time" => ["2026-03-31T14:10:00+01:00", ["2026-03-31T25:00:00Z", "2026-02-30T10:00:00Z", "2026-03-31 14:10", "2026-03-31T14:10"]],
-    "yes_no" => [false, ["no", 0]], "person" => ["asha", [1, "x" * 201]]
+    "text" => ["Ilse", ["two\nlines", 4, "a\0b", "x" * 1_000_001]],
+    "integer" => [4, [4.5, "four", true, 10**16]],
+    "decimal" => ["12.5", ["1e400", "12,5", Float::NAN, [1]]],
+    "money" => [BigDecimal("12.50"), ["much", 10**16]],
+    "date" => ["2024-02-29", ["2026-02-30", "31.03.2026", 20_260_331, "2026-13-01"]],
+    "date_time" => [
+      "2026-03-31T14:10:00+01:00",
+      ["2026-03-31T25:00:00Z", "2026-02-30T10:00:00Z", "2026-03-31 14:10", "2026-03-31T14:10"]
+    ],
+    "yes_no" => [false, ["no", 0]],
+    "person" => ["asha", [1, "x" * 201]]
   }.each do |kind, (good, bad)|
     it "#{kind} reads #{good.inspect}, gives it back, and refuses what is none" do
       field = made(kind)
@@ -33,7 +59,11 @@ RSpec.describe CobaltLedger::Catalogue::Kind do
   end
 
   it "takes nothing, spaces and empty text for blank" do
-    expect(%w[text integer date yes_no choice].flat_map { |kind| [nil, ""].map { |raw| made(kind, options: ["a"]).parse(raw) } }).to all(be_nil)
+    expect(
+      %w[text integer date yes_no choice].flat_map do |kind|
+        [nil, ""].map { |raw| made(kind, options: ["a"]).parse(raw) }
+      end
+    ).to all(be_nil)
     expect(made("text").parse("   ")).to be_nil
   end
 
@@ -41,7 +71,9 @@ RSpec.describe CobaltLedger::Catalogue::Kind do
     field = made("choices", options: %w[lead arsenic])
     expect(field.parse(%w[lead arsenic lead])).to eq(%w[arsenic lead])
     expect(field.display(field.parse(["lead"]))).to eq("Lead")
-    expect([unsuitable?(field, ["mercury"]), unsuitable?(field, "lead"), unsuitable?(made("choice", options: ["a"]), "b")]).to all(be(true))
+    expect(
+      [unsuitable?(field, ["mercury"]), unsuitable?(field, "lead"), unsuitable?(made("choice", options: ["a"]), "b")]
+    ).to all(be(true))
   end
 
   it "reads right-to-left and combining text as it is" do
@@ -58,16 +90,23 @@ RSpec.describe CobaltLedger::Catalogue::Kind do
   describe "computed fields" do
     def filled(fields, values)
       type = policy(fields: fields).record_type("loan")
-      CobaltLedger::Decisions::Values.typed(type, values).transform_values { |value| value.is_a?(Rational) ? value.to_f : value }
+      CobaltLedger::Decisions::Values
+        .typed(type, values)
+        .transform_values { |value| value.is_a?(Rational) ? value.to_f : value }
     end
 
     it "work out in order of what they need, whatever order they stand in" do
-      fields = [field("c", "computed", formula: "b * 2"), field("b", "computed", formula: "a + 1"), field("a", "integer")]
+      fields = [
+        field("c", "computed", formula: "b * 2"), field("b", "computed", formula: "a + 1"), field("a", "integer")
+      ]
       expect(filled(fields, "a" => 3)).to include("b" => 4.0, "c" => 8.0)
     end
 
     it "stay blank where an input is blank, unreadable or makes no number" do
-      fields = [field("a", "integer"), field("b", "computed", formula: "1 / a"), field("c", "computed", formula: "a * 900000000000000")]
+      fields = [
+        field("a", "integer"), field("b", "computed", formula: "1 / a"),
+        field("c", "computed", formula: "a * 900000000000000")
+      ]
       expect(filled(fields, {})["b"]).to be_nil
       expect(filled(fields, "a" => "x")["b"]).to be_nil
       expect(filled(fields, "a" => 0)["b"]).to be_nil

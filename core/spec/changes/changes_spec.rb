@@ -3,10 +3,17 @@
 RSpec.describe CobaltLedger::Changes do
   let(:before_document) { policy_document(rule("notes", "lock", audience: { "any" => [{ "role" => "courier" }] })) }
   let(:after_document) do
-    before_document.merge("rules" => [before_document["rules"][0].merge("effects" => [{ "effect" => "hide" }]), rule("contact", "show", audience: { "any" => [{ "role" => "registrar" }] })])
+    before_document.merge(
+      "rules" => [
+        before_document["rules"][0].merge("effects" => [{ "effect" => "hide" }]),
+        rule("contact", "show", audience: { "any" => [{ "role" => "registrar" }] })
+      ]
+    )
   end
 
-  def engine_of(document) = CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document, directory), directory)
+  def engine_of(document)
+    CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document, directory), directory)
+  end
 
   it "finds the edits between two policies, and applying them leads from one to the other" do
     edits = described_class::DocumentEdits.between(before_document, after_document)
@@ -22,26 +29,44 @@ RSpec.describe CobaltLedger::Changes do
     expect(notes.to_h).to include(before: ["read_only"], after: ["hidden"], users: ["ilka"], units: %w[tidewater kiln])
     expect(notes.direction).to eq("tightens")
     contact = lines.find { |line| line.field == "contact" && line.mode == "edit" }
-    expect([contact.users, contact.before, contact.after, contact.direction]).to eq([["asha"], ["masked"], ["editable"], "loosens"])
+    expect([contact.users, contact.before, contact.after, contact.direction]).to eq(
+      [["asha"], ["masked"], ["editable"], "loosens"]
+    )
     expect(described_class::Impact.new(engine_of(after_document), engine_of(after_document)).lines).to be_empty
   end
 
   it "agrees with deciding for every person one by one" do
     old, new = [before_document, after_document].map { |document| engine_of(document) }
     lines = described_class::Impact.new(old, new).lines
-    %w[asha ilka zora].product(%w[create edit view list], %w[tidewater kiln]).each do |user, mode, unit|
-      changed = old.decide(question(old, user: user, mode: mode, unit: unit)).fields.keys.reject do |id|
-        level(old, id, user: user, mode: mode, unit: unit) == level(new, id, user: user, mode: mode, unit: unit)
+    %w[asha ilka zora]
+      .product(%w[create edit view list], %w[tidewater kiln])
+      .each do |user, mode, unit|
+        changed =
+          old
+            .decide(question(old, user: user, mode: mode, unit: unit))
+            .fields
+            .keys
+            .reject do |id|
+              level(old, id, user: user, mode: mode, unit: unit) == level(new, id, user: user, mode: mode, unit: unit)
+            end
+        told =
+          lines
+            .select { |line| line.mode == mode && line.units.include?(unit) && line.users.include?(user) }
+            .map(&:field)
+        expect(told).to match_array(changed), "for #{user}, #{mode}, #{unit}"
       end
-      told = lines.select { |line| line.mode == mode && line.units.include?(unit) && line.users.include?(user) }.map(&:field)
-      expect(told).to match_array(changed), "for #{user}, #{mode}, #{unit}"
-    end
   end
 
   it "accounts for edits in plain words" do
-    policies = [before_document, after_document].map { |document| CobaltLedger::Formats::PolicyJson.build(document, directory) }
+    policies =
+      [before_document, after_document].map { |document| CobaltLedger::Formats::PolicyJson.build(document, directory) }
     account = described_class::Account.new(*policies, directory)
     edits = described_class::DocumentEdits.between(before_document, after_document)
-    expect(account.of(edits[0])["lines"]).to eq(["Before: For Courier, in any mode of an outgoing loan: Notes is locked.", "For Courier, in any mode of an outgoing loan: Notes is hidden."])
+    expect(account.of(edits[0])["lines"]).to eq(
+      [
+        "Before: For Courier, in any mode of an outgoing loan: Notes is locked.",
+        "For Courier, in any mode of an outgoing loan: Notes is hidden."
+      ]
+    )
   end
 end

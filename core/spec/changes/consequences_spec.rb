@@ -6,11 +6,21 @@ RSpec.describe CobaltLedger::Changes::Consequences do
     described_class.new(*engines, (after + before).first["id"], at: Time.utc(2026, 1, 1)).sentences
   end
 
-  let(:locking) { rule("notes", "lock", when: compare("stage", "equal", "signed"), reach: { "modes" => ["edit"] }, id: "r1") }
+  let(:locking) do
+    rule("notes", "lock", when: compare("stage", "equal", "signed"), reach: { "modes" => ["edit"] }, id: "r1")
+  end
 
   it "says whom a new rule touches, where, when and on what condition" do
     expect(told([], [locking])).to eq(["Locks Notes for 3 people at 2 units, when editing, while Stage is Signed."])
-    narrow = locking.merge("audience" => { "any" => [{ "role" => "courier" }] }, "reach" => { "units" => ["kiln"], "modes" => %w[edit] })
+    narrow =
+      locking.merge(
+        "audience" => {
+          "any" => [{ "role" => "courier" }]
+        },
+        "reach" => {
+          "units" => ["kiln"], "modes" => %w[edit]
+        }
+      )
     expect(told([], [narrow])).to eq(["Locks Notes for 1 person at 1 unit, when editing, while Stage is Signed."])
   end
 

@@ -7,19 +7,27 @@ RSpec.describe CobaltLedger::Changes::DocumentEdits do
 
   it "leaves the given document as it was" do
     frozen = Marshal.load(Marshal.dump(base))
-    described_class.apply(base, [edit("rule", "r1", base["rules"][0], nil), edit("setting", "name", "Examples", "Other")])
+    described_class.apply(
+      base, [edit("rule", "r1", base["rules"][0], nil), edit("setting", "name", "Examples", "Other")]
+    )
     expect(base).to eq(frozen)
   end
 
   it "puts a changed subject where it stood, and a new one at the end" do
     changed = base["rules"][0].merge("title" => "Other")
     added = rule("notes", "hide")
-    result = described_class.apply(base, [edit("rule", "r1", base["rules"][0], changed), edit("rule", added["id"], nil, added)])
+    result =
+      described_class.apply(
+        base, [edit("rule", "r1", base["rules"][0], changed), edit("rule", added["id"], nil, added)]
+      )
     expect(result["rules"].map { |each| each["title"] }).to eq(["Other", "Rule 2", "Rule 3"])
   end
 
   it "removes, changes settings, and finds subjects of every kind" do
-    result = described_class.apply(base, [edit("rule", "r1", base["rules"][0], nil), edit("setting", "name", "Examples", "Other")])
+    result =
+      described_class.apply(
+        base, [edit("rule", "r1", base["rules"][0], nil), edit("setting", "name", "Examples", "Other")]
+      )
     expect(result["rules"].map { |each| each["id"] }).to eq(["r2"])
     expect(described_class.find(result, "setting", "name")).to eq("Other")
     expect(described_class.find(result, "record_type", "loan")["name"]).to eq("Outgoing loan")
@@ -32,19 +40,26 @@ RSpec.describe CobaltLedger::Changes::DocumentEdits do
   end
 
   it "tells new, dropped and changed fields of a record type apart" do
-    fields = loan_fields.reject { |each| each["id"] == "location" }.map { |each| each["id"] == "notes" ? each.merge("name" => "Remarks") : each }
+    fields =
+      loan_fields
+        .reject { |each| each["id"] == "location" }
+        .map { |each| each["id"] == "notes" ? each.merge("name" => "Remarks") : each }
     after = base.merge("record_types" => [record_type_document(fields + [field("weight", "decimal")])])
     edits = described_class.between(base, after)
     policies = [base, after].map { |document| CobaltLedger::Formats::PolicyJson.build(document, directory) }
     account = CobaltLedger::Changes::Account.new(*policies, directory).of(edits.first)
-    expect(account).to eq("title" => "Record type Outgoing loan", "lines" => ["New fields: Weight", "Dropped fields: Location", "Changed fields: Remarks"])
+    expect(account).to eq(
+      "title" => "Record type Outgoing loan",
+      "lines" => ["New fields: Weight", "Dropped fields: Location", "Changed fields: Remarks"]
+    )
   end
 
   it "names each part of a rule that changed beside its sentence" do
     changed = base["rules"][0].merge("title" => "Firm", "rank" => 7, "state" => "off")
     after = described_class.apply(base, [edit("rule", "r1", base["rules"][0], changed)])
     policies = [base, after].map { |document| CobaltLedger::Formats::PolicyJson.build(document, directory) }
-    lines = CobaltLedger::Changes::Account.new(*policies, directory).of(described_class.between(base, after).first)["lines"]
+    lines =
+      CobaltLedger::Changes::Account.new(*policies, directory).of(described_class.between(base, after).first)["lines"]
     expect(lines).to include("Title: Rule 1 becomes Firm", "Rank: 1 becomes 7", "State: none becomes off")
   end
 end

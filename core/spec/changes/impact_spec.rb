@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# What a change does to whom, worked out only where it can make a difference, held against looking at everybody everywhere.
+# What a change does to whom, worked out only where it can make a difference, held against looking at everybody
+# everywhere.
 RSpec.describe CobaltLedger::Changes::Impact do
   edits = Integer(ENV.fetch("EDITS", 25))
 
@@ -10,14 +11,22 @@ RSpec.describe CobaltLedger::Changes::Impact do
     def concerned?(*) = true
   end
 
-  # A policy with one thing changed: a rule taken away, switched, given to others, elsewhere, or another rank; or something beside rules.
+  # A policy with one thing changed: a rule taken away, switched, given to others, elsewhere, or another rank; or
+  # something beside rules.
   def edited(document, random)
     rules = document["rules"]
     return document.merge("precedence" => "most_open") if rules.empty? || random.rand < 0.15
 
     place = random.rand(rules.size)
-    changed = [nil, rules[place].merge("state" => rules[place]["state"] == "off" ? "on" : "off"), rules[place].merge("rank" => 90), rules[place].merge("reach" => { "modes" => ["edit"] }),
-               rules[place].merge("audience" => { "any" => [{ "role" => "courier" }] }), rules[place].merge("effects" => [{ "effect" => "lock" }])][random.rand(6)]
+    changed =
+      [
+        nil, rules[place].merge("state" => rules[place]["state"] == "off" ? "on" : "off"),
+        rules[place].merge("rank" => 90), rules[place].merge("reach" => { "modes" => ["edit"] }),
+        rules[place].merge("audience" => { "any" => [{ "role" => "courier" }] }),
+        rules[place].merge("effects" => [{ "effect" => "lock" }])
+      ][
+        random.rand(6)
+      ]
     document.merge("rules" => rules.each_with_index.filter_map { |rule, index| index == place ? changed : rule })
   end
 
@@ -26,7 +35,10 @@ RSpec.describe CobaltLedger::Changes::Impact do
     told = 0
     edits.times do |number|
       document = PolicyGenerator.new(seed + number).policy(self)
-      before, after = [document, edited(document, Random.new(seed + number))].map { |each| CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(each, directory), directory) }
+      before, after =
+        [document, edited(document, Random.new(seed + number))].map do |each|
+          CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(each, directory), directory)
+        end
       lines = described_class.new(before, after).lines
       told += lines.size
       expect(lines).to match_array(everywhere.new(before, after).lines), "seed #{seed + number}"

@@ -6,7 +6,11 @@ RSpec.describe CobaltLedger::Conditions do
   def parse(document) = condition_of(document, type)
 
   def holds?(document, **values)
-    parse(document).compile.call(CobaltLedger::Conditions::Facts.new(entered: CobaltLedger::Decisions::Values.typed(type, values.transform_keys(&:to_s))))
+    parse(document).compile.call(
+      CobaltLedger::Conditions::Facts.new(
+        entered: CobaltLedger::Decisions::Values.typed(type, values.transform_keys(&:to_s))
+      )
+    )
   end
 
   describe "comparisons" do
@@ -24,7 +28,9 @@ RSpec.describe CobaltLedger::Conditions do
     }
     examples.each do |(field_id, comparison, value), outcomes|
       it "#{field_id} #{comparison} #{value}" do
-        outcomes.each { |outcome, given| expect(holds?(compare(field_id, comparison, value), field_id.to_sym => given)).to be(outcome), "with #{given}" }
+        outcomes.each do |outcome, given|
+          expect(holds?(compare(field_id, comparison, value), field_id.to_sym => given)).to be(outcome), "with #{given}"
+        end
       end
     end
 
@@ -56,8 +62,15 @@ RSpec.describe CobaltLedger::Conditions do
   end
 
   it "reads back as a plain sentence, with names for identifiers" do
-    tree = { "all" => [compare("stage", "one_of", %w[signed out]), { "any" => [compare("value", "at_least", 50_000), { "not" => compare("notes", "is_filled") }] }] }
-    expect(parse(tree).words(directory)).to eq("Stage is one of Signed or Out and (Value is at least 50,000.00 or not (Notes is filled))")
+    tree = {
+      "all" => [
+        compare("stage", "one_of", %w[signed out]),
+        { "any" => [compare("value", "at_least", 50_000), { "not" => compare("notes", "is_filled") }] }
+      ]
+    }
+    expect(parse(tree).words(directory)).to eq(
+      "Stage is one of Signed or Out and (Value is at least 50,000.00 or not (Notes is filled))"
+    )
   end
 
   it "comes back from its document form unchanged" do
@@ -66,17 +79,37 @@ RSpec.describe CobaltLedger::Conditions do
   end
 
   {
-    "an unknown field" => [{ "compare" => "equal", "left" => { "field" => "nothing" }, "right" => { "value" => 1 } }, "/when/left/field: Outgoing loan has no field “nothing”"],
-    "a comparison that does not suit" => [{ "compare" => "less", "left" => { "field" => "stage" }, "right" => { "value" => "out" } },
-                                          "/when/compare: “is before” does not suit Stage, which is of kind choice"],
-    "a value of the wrong kind" => [{ "compare" => "equal", "left" => { "field" => "count" }, "right" => { "value" => "many" } }, "/when/right/value: Count must be a whole number"],
-    "an impossible range" => [{ "compare" => "between", "left" => { "field" => "count" }, "right" => { "values" => [9, 1] } },
-                              "/when/right/values: the range ends before it begins, so it can never hold"],
-    "a missing value" => [{ "compare" => "equal", "left" => { "field" => "count" } }, "/when/right: a value to compare with is missing"],
-    "a value where none belongs" => [{ "compare" => "is_blank", "left" => { "field" => "count" }, "right" => { "value" => 1 } }, "/when/right: nothing can stand on the right of “is blank”"],
-    "fields of kinds that do not match" => [{ "compare" => "equal", "left" => { "field" => "count" }, "right" => { "field" => "notes" } },
-                                            "/when/right/field: Notes (long text) can't be compared with Count (whole number)"],
-    "an unknown comparison" => [{ "compare" => "resembles", "left" => { "field" => "count" } }, "/when/compare: there is no comparison “resembles”"]
+    "an unknown field" => [
+      { "compare" => "equal", "left" => { "field" => "nothing" }, "right" => { "value" => 1 } },
+      "/when/left/field: Outgoing loan has no field “nothing”"
+    ],
+    "a comparison that does not suit" => [
+      { "compare" => "less", "left" => { "field" => "stage" }, "right" => { "value" => "out" } },
+      "/when/compare: “is before” does not suit Stage, which is of kind choice"
+    ],
+    "a value of the wrong kind" => [
+      { "compare" => "equal", "left" => { "field" => "count" }, "right" => { "value" => "many" } },
+      "/when/right/value: Count must be a whole number"
+    ],
+    "an impossible range" => [
+      { "compare" => "between", "left" => { "field" => "count" }, "right" => { "values" => [9, 1] } },
+      "/when/right/values: the range ends before it begins, so it can never hold"
+    ],
+    "a missing value" => [
+      { "compare" => "equal", "left" => { "field" => "count" } }, "/when/right: a value to compare with is missing"
+    ],
+    "a value where none belongs" => [
+      { "compare" => "is_blank", "left" => { "field" => "count" }, "right" => { "value" => 1 } },
+      "/when/right: nothing can stand on the right of “is blank”"
+    ],
+    "fields of kinds that do not match" => [
+      { "compare" => "equal", "left" => { "field" => "count" }, "right" => { "field" => "notes" } },
+      "/when/right/field: Notes (long text) can't be compared with Count (whole number)"
+    ],
+    "an unknown comparison" => [
+      { "compare" => "resembles", "left" => { "field" => "count" } },
+      "/when/compare: there is no comparison “resembles”"
+    ]
   }.each do |what, (document, words)|
     it "refuses #{what} and names the place" do
       expect(faults { parse(document) }).to eq([words])
@@ -86,6 +119,8 @@ RSpec.describe CobaltLedger::Conditions do
   it "refuses nesting and size beyond their limits" do
     deep = (1..20).reduce(compare("count", "is_blank")) { |inner, _| { "not" => inner } }
     expect(faults { parse(deep) }.first).to end_with("conditions nest deeper than 12")
-    expect(faults { parse("all" => Array.new(201) { compare("count", "is_blank") }) }.first).to end_with("more than 200 comparisons")
+    expect(faults { parse("all" => Array.new(201) { compare("count", "is_blank") }) }.first).to end_with(
+      "more than 200 comparisons"
+    )
   end
 end

@@ -7,7 +7,9 @@ RSpec.describe CobaltLedger::Conditions::Facts do
   it "was opened with what the record held, unless told otherwise" do
     expect(typed.opening.entered).to eq("stage" => "signed")
     expect(typed.opening.opening.entered).to eq("stage" => "signed")
-    expect(typed.opened_as(described_class.new(entered: { "stage" => "enquiry" })).opening.entered).to eq("stage" => "enquiry")
+    expect(typed.opened_as(described_class.new(entered: { "stage" => "enquiry" })).opening.entered).to eq(
+      "stage" => "enquiry"
+    )
   end
 
   it "forgets how it was opened where other values are assumed" do
@@ -19,7 +21,9 @@ RSpec.describe CobaltLedger::Conditions::Facts do
   end
 
   it "can't be told what it was not told" do
-    expect([typed.at, typed.today, typed.network, typed.place, typed.user_id, typed.attribute("clearance")]).to all(be_a(CobaltLedger::Conditions::Unreadable))
+    expect([typed.at, typed.today, typed.network, typed.place, typed.user_id, typed.attribute("clearance")]).to all(
+      be_a(CobaltLedger::Conditions::Unreadable)
+    )
     expect(typed.today.message).to eq("the time was not given")
   end
 end

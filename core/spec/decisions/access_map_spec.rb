@@ -1,17 +1,23 @@
 # frozen_string_literal: true
 
 RSpec.describe CobaltLedger::Decisions::AccessMap do
-  def map(engine, columns: [directory.bare(:role, "registrar"), directory.bare(:role, "courier")], stored: nil, mode: "edit")
+  def map(
+    engine, columns: [directory.bare(:role, "registrar"), directory.bare(:role, "courier")], stored: nil, mode: "edit"
+  )
     described_class.new(engine, asked(engine, mode: mode, stored: stored || {}), columns, any_record: stored.nil?)
   end
 
   def asked(engine, who = directory.bare(:role, "courier"), **more)
-    CobaltLedger::Decisions::Question.new(principals: who, record_type: engine.policy.record_type("loan"), unit: "tidewater", mode: "edit", **more)
+    CobaltLedger::Decisions::Question.new(
+      principals: who, record_type: engine.policy.record_type("loan"), unit: "tidewater", mode: "edit", **more
+    )
   end
 
   let(:depending) do
-    engine(rule("notes", "lock", when: { "all" => [compare("stage", "equal", "signed"), compare("count", "greater", 4)] }),
-           rule("contact", "show", audience: { "any" => [{ "role" => "registrar" }] }))
+    engine(
+      rule("notes", "lock", when: { "all" => [compare("stage", "equal", "signed"), compare("count", "greater", 4)] }),
+      rule("contact", "show", audience: { "any" => [{ "role" => "registrar" }] })
+    )
   end
 
   it "decides each column as somebody who is that and nothing else" do
@@ -29,28 +35,52 @@ RSpec.describe CobaltLedger::Decisions::AccessMap do
   end
 
   it "tells of an example only what makes the difference" do
-    both = engine(rule("notes", "lock", when: compare("stage", "equal", "signed")), rule("notes", "require", when: compare("total", "at_least", 100)))
+    both =
+      engine(
+        rule("notes", "lock", when: compare("stage", "equal", "signed")),
+        rule("notes", "require", when: compare("total", "at_least", 100))
+      )
     possible = both.feasible(asked(both))
-    told = possible.of("notes").first.to_h { |outcome| [outcome.decision.level, possible.telling_example("notes", outcome)] }
+    told =
+      possible.of("notes").first.to_h { |outcome| [outcome.decision.level, possible.telling_example("notes", outcome)] }
     expect(told["read_only"]).to eq([:entered, "stage"] => "signed")
     expect(told["required"].keys.map(&:last)).to contain_exactly("stage", "count", "value")
     expect(told["required"][[:entered, "count"]] * told["required"][[:entered, "value"]]).to be >= 100
   end
 
   it "invents no outcome from conditions that can't hold together" do
-    clashing = engine(rule("notes", "hide", when: { "all" => [compare("count", "greater", 5), compare("count", "less", 3)] }))
+    clashing =
+      engine(rule("notes", "hide", when: { "all" => [compare("count", "greater", 5), compare("count", "less", 3)] }))
     expect(map(clashing).rows["notes"].first.levels).to eq(["editable"])
   end
 
   it "finds outcomes that hang on computed fields and on fields against fields" do
     computed = engine(rule("notes", "require", when: compare("total", "at_least", 50_000)))
     expect(map(computed).rows["notes"].first.levels).to eq(%w[editable required])
-    against = engine(rule("notes", "lock", when: { "compare" => "greater", "left" => { "field" => "value" }, "right" => { "field" => "total" } }))
+    against =
+      engine(
+        rule(
+          "notes",
+          "lock",
+          when: {
+            "compare" => "greater",
+            "left" => {
+              "field" => "value"
+            },
+            "right" => {
+              "field" => "total"
+            }
+          }
+        )
+      )
     expect(map(against).rows["notes"].first.levels).to eq(%w[read_only editable])
   end
 
   it "decides by solving what is too much to try" do
-    stages = (1..8).map { |number| field("c#{number}", "choice", options: (1..4).map { |id| { "id" => "o#{id}", "name" => "O#{id}" } }) }
+    stages =
+      (1..8).map do |number|
+        field("c#{number}", "choice", options: (1..4).map { |id| { "id" => "o#{id}", "name" => "O#{id}" } })
+      end
     both = (1..8).map { |number| compare("c#{number}", "equal", "o4") }
     wide = engine(rule("notes", "lock", when: { "all" => both }), fields: loan_fields + stages)
     cell = map(wide).rows["notes"].first
@@ -63,20 +93,35 @@ RSpec.describe CobaltLedger::Decisions::AccessMap do
   end
 
   it "says when a field has each level, as simply as can be" do
-    both = engine(rule("notes", "lock", when: compare("stage", "equal", "signed")), rule("notes", "require", when: { "all" => [compare("stage", "equal", "signed"), compare("count", "greater", 4)] }),
-                  rule("contact", "show", when: compare("count", "greater", 4)))
+    both =
+      engine(
+        rule("notes", "lock", when: compare("stage", "equal", "signed")),
+        rule(
+          "notes",
+          "require",
+          when: {
+            "all" => [compare("stage", "equal", "signed"), compare("count", "greater", 4)]
+          }
+        ),
+        rule("contact", "show", when: compare("count", "greater", 4))
+      )
     possible = both.feasible(asked(both))
-    expect(%w[read_only editable].map { |level| possible.condition("notes", level, directory) }).to eq(["Stage is Signed", "not (Stage is Signed)"])
+    expect(%w[read_only editable].map { |level| possible.condition("notes", level, directory) }).to eq(
+      ["Stage is Signed", "not (Stage is Signed)"]
+    )
     expect(possible.condition("contact", "editable", directory)).to eq("Count is more than 4")
     expect(possible.condition("location", "hidden", directory)).to be_nil
   end
 
   it "decides exactly where a record is given" do
-    expect(map(depending, stored: { "stage" => "signed", "count" => 9 }).rows["notes"].map(&:levels)).to eq([["read_only"], ["read_only"]])
+    expect(map(depending, stored: { "stage" => "signed", "count" => 9 }).rows["notes"].map(&:levels)).to eq(
+      [["read_only"], ["read_only"]]
+    )
   end
 
   it "writes CSV with quotes where needed, and defuses what a spreadsheet would run" do
-    named = engine(fields: loan_fields.map { |each| each["id"] == "notes" ? each.merge("name" => "=Notes, \"all\"") : each })
+    named =
+      engine(fields: loan_fields.map { |each| each["id"] == "notes" ? each.merge("name" => "=Notes, \"all\"") : each })
     csv = CobaltLedger::Formats::Maps::Csv.write(map(named))
     expect(csv.lines.first).to eq("Section,Field,Registrar,Courier\r\n")
     expect(csv).to include("Main,\"'=Notes, \"\"all\"\"\",Editable,Editable\r\n")

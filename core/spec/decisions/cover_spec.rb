@@ -11,7 +11,9 @@ RSpec.describe CobaltLedger::Decisions::Cover do
   end
 
   it "drops what makes no difference" do
-    expect(told([[true, true], [true, false], [false, true], [false, false]], [[true, true], [true, false]], words)).to eq("Stage is Signed")
+    expect(
+      told([[true, true], [true, false], [false, true], [false, false]], [[true, true], [true, false]], words)
+    ).to eq("Stage is Signed")
   end
 
   it "need not speak of what can't happen" do
@@ -21,6 +23,8 @@ RSpec.describe CobaltLedger::Decisions::Cover do
   it "joins several ways, and keeps apart what an or would blur" do
     feasible = [true, false].product([true, false], [true, false])
     both = feasible.select { |one, two, three| (one && three) || (!one && two) }
-    expect(told(feasible, both, words)).to eq("(Stage is Signed and (Notes is blank or Notes is “x”)) or (not (Stage is Signed) and Count is more than 4)")
+    expect(told(feasible, both, words)).to eq(
+      "(Stage is Signed and (Notes is blank or Notes is “x”)) or (not (Stage is Signed) and Count is more than 4)"
+    )
   end
 end

@@ -3,7 +3,8 @@
 # Who gave each facet its value, held against asking again without them.
 RSpec.describe CobaltLedger::Access::Result do
   def decided(document, asked)
-    engine = CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document, directory), directory)
+    engine =
+      CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document, directory), directory)
     engine.decide(CobaltLedger::Formats::QuestionJson.read(asked, engine.policy, directory))
   end
 
@@ -29,17 +30,27 @@ RSpec.describe CobaltLedger::Access::Result do
       expect(givers).not_to be_empty, where
       givers.each { |giver| seen[giver.kind] += 1 }
       spoken = givers.select { |giver| %i[rule guardrail].include?(giver.kind) }
-      expect(spoken.map { |giver| giver.source.gives.facet(facet) }.uniq - [result.final.facet(facet)]).to be_empty, "#{where}: #{facet}"
+      expect(spoken.map { |giver| giver.source.gives.facet(facet) }.uniq - [result.final.facet(facet)]).to(
+        be_empty, "#{where}: #{facet}"
+      )
       next if spoken.any? || givers.any? { |giver| giver.kind == :consistency } || decision.values != bare.values
 
-      expect(bare.result(id).guarded.facet(facet)).to eq(result.final.facet(facet)), "#{where}: #{facet} is said to be as it began"
+      expect(bare.result(id).guarded.facet(facet)).to(
+        eq(result.final.facet(facet)), "#{where}: #{facet} is said to be as it began"
+      )
     end
   end
 
   it "tells a rule's two halves apart, and consistency from the rules it overrules" do
-    made = engine(rule("notes", "require", when: compare("count", "greater", 4), otherwise: [{ "effect" => "lock" }]), rule("notes", "require"))
+    made =
+      engine(
+        rule("notes", "require", when: compare("count", "greater", 4), otherwise: [{ "effect" => "lock" }]),
+        rule("notes", "require")
+      )
     many, few = [7, 1].map { |count| made.decide(question(made, count: count)).result("notes") }
-    expect(many.givers(:presence).map { |giver| [giver.kind, giver.source.number, giver.source.otherwise?] }).to eq([[:rule, "1", false], [:rule, "2", false]])
+    expect(many.givers(:presence).map { |giver| [giver.kind, giver.source.number, giver.source.otherwise?] }).to eq(
+      [[:rule, "1", false], [:rule, "2", false]]
+    )
     expect(few.givers(:entry).map { |giver| [giver.source.number, giver.source.otherwise?] }).to eq([["1", true]])
     expect(few.givers(:presence).map(&:to_a)).to eq([[:consistency, "locked drops required"]])
   end

@@ -14,7 +14,9 @@ RSpec.describe CobaltLedger::Decisions::Hindrance do
   end
 
   it "names the rules that won, not those that were overruled or do not apply" do
-    rules = [rule("notes", "lock"), rule("notes", "unlock"), rule("notes", "hide", when: compare("count", "greater", 5))]
+    rules = [
+      rule("notes", "lock"), rule("notes", "unlock"), rule("notes", "hide", when: compare("count", "greater", 5))
+    ]
     expect(hindered(*rules, count: 2)).to eq(["1 “Rule 1” gives locked"])
     expect(hindered(*rules, count: 7)).to eq(["3 “Rule 3” gives hidden", "1 “Rule 1” gives locked"])
   end
@@ -27,7 +29,9 @@ RSpec.describe CobaltLedger::Decisions::Hindrance do
   end
 
   it "names each facet's own: a label that hides and a rule that locks" do
-    expect(hindered(rule("location", "lock"), field: "location")).to eq(["Label Restricted begins with hidden", "1 “Rule 1” gives locked"])
+    expect(hindered(rule("location", "lock"), field: "location")).to eq(
+      ["Label Restricted begins with hidden", "1 “Rule 1” gives locked"]
+    )
   end
 
   it "names what no rule can open: computed values, and forms that are only looked at" do
@@ -39,13 +43,20 @@ RSpec.describe CobaltLedger::Decisions::Hindrance do
     seed = chosen_seed("hindrance")
     25.times do |number|
       document = PolicyGenerator.new(seed + number).policy(self)
-      made = CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document, directory), directory)
-      asked = CobaltLedger::Decisions::Question.new(principals: directory.principals_of("asha"), record_type: made.policy.record_type("loan"), unit: "kiln", mode: "edit")
+      made =
+        CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document, directory), directory)
+      asked =
+        CobaltLedger::Decisions::Question.new(
+          principals: directory.principals_of("asha"), record_type: made.policy.record_type("loan"), unit: "kiln",
+          mode: "edit"
+        )
       decision = made.decide(asked)
       decision.fields.each do |id, found|
         next if found.level == "replace_only"
 
-        expect(described_class.new(decision.result(id)).to_a.any?).to eq(!found.open?), "seed #{seed + number}, #{id} is #{found.level}"
+        expect(described_class.new(decision.result(id)).to_a.any?).to(
+          eq(!found.open?), "seed #{seed + number}, #{id} is #{found.level}"
+        )
       end
     end
   end

@@ -3,17 +3,26 @@
 # How changes hang together decides how much there is to try.
 RSpec.describe CobaltLedger::Decisions::Influences do
   def asked(engine)
-    CobaltLedger::Formats::QuestionJson.read({ "user" => "asha", "record_type" => "loan", "unit" => "kiln", "mode" => "edit" }, engine.policy, directory)
+    CobaltLedger::Formats::QuestionJson.read(
+      { "user" => "asha", "record_type" => "loan", "unit" => "kiln", "mode" => "edit" }, engine.policy, directory
+    )
   end
 
   def knots(engine, ids) = described_class.new(engine.plan_for(asked(engine)), ids).knots
-  def save_all(engine) = CobaltLedger::Decisions::Saving.new(engine).judge(asked(engine), (1..40).to_h { |number| ["f#{number}", "new"] })
+
+  def save_all(engine)
+    CobaltLedger::Decisions::Saving.new(engine).judge(asked(engine), (1..40).to_h { |number| ["f#{number}", "new"] })
+  end
 
   let(:many) { (1..40).map { |number| field("f#{number}") } }
 
-  it "keeps apart what has no influence on each other, and ties together what has, through computed and written values" do
-    made = engine(rule("notes", "lock", when: compare("total", "greater", 5)), rule("contact", { "effect" => "set", "to" => { "field" => "location" } }),
-                  rule("stage", "lock", when: compare("contact", "is_filled")))
+  it "ties together what has influence on each other, through computed and written values too, and no more" do
+    made =
+      engine(
+        rule("notes", "lock", when: compare("total", "greater", 5)),
+        rule("contact", { "effect" => "set", "to" => { "field" => "location" } }),
+        rule("stage", "lock", when: compare("contact", "is_filled"))
+      )
     expect(knots(made, %w[notes count stage location])).to eq([%w[notes count], %w[stage location]])
   end
 
@@ -24,7 +33,9 @@ RSpec.describe CobaltLedger::Decisions::Influences do
   end
 
   it "tells of forty changes which ones shut each other out" do
-    closing = [rule("f1", "lock", when: compare("f2", "equal", "new")), rule("f2", "lock", when: compare("f1", "equal", "new"))]
+    closing = [
+      rule("f1", "lock", when: compare("f2", "equal", "new")), rule("f2", "lock", when: compare("f1", "equal", "new"))
+    ]
     pair = engine(*closing, fields: many)
     refusals = save_all(pair).refusals
     expect(refusals.map(&:field)).to eq(["f2"])

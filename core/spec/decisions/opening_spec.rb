@@ -8,11 +8,21 @@ RSpec.describe "The first opening" do
     seed = chosen_seed("openings")
     policies.times do |number|
       generator = PolicyGenerator.new(seed + number, looking_back: false)
-      engine = CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(generator.policy(self), directory), directory)
+      engine =
+        CobaltLedger::Decisions::Engine.new(
+          CobaltLedger::Formats::PolicyJson.build(generator.policy(self), directory), directory
+        )
       asked = generator.question.merge("mode" => "edit")
-      opened = CobaltLedger::Formats::QuestionJson.read(asked.merge("stored" => asked["stored"].merge(asked["entered"]), "entered" => {}), engine.policy, directory)
+      opened =
+        CobaltLedger::Formats::QuestionJson.read(
+          asked.merge("stored" => asked["stored"].merge(asked["entered"]), "entered" => {}), engine.policy, directory
+        )
       expected = form(engine, opened)
-      2.times { |turn| expect(typed(engine, asked, Random.new(seed + number + turn))).to eq(expected), "seed #{seed + number}: #{asked}" }
+      2.times do |turn|
+        expect(typed(engine, asked, Random.new(seed + number + turn))).to(
+          eq(expected), "seed #{seed + number}: #{asked}"
+        )
+      end
     end
   end
 
@@ -29,6 +39,10 @@ RSpec.describe "The first opening" do
 
   def form(engine, question)
     decision = engine.decide(question)
-    decision.loop.any? ? :does_not_settle : [decision.fields.transform_values(&:state), decision.values, decision.offers, decision.objections.map(&:message)]
+    if decision.loop.any?
+      :does_not_settle
+    else
+      [decision.fields.transform_values(&:state), decision.values, decision.offers, decision.objections.map(&:message)]
+    end
   end
 end

@@ -28,19 +28,41 @@ RSpec.describe CobaltLedger::Access::PrecedenceMethod do
   end
 
   it "lets the closest audience win: the person, a group, a role, a department, a unit, everyone" do
-    order = [{ "user" => "ilka" }, { "group" => "night" }, { "role" => "courier" }, { "department" => "stores" }, { "unit" => "kiln" }]
+    order = [
+      { "user" => "ilka" }, { "group" => "night" }, { "role" => "courier" }, { "department" => "stores" },
+      { "unit" => "kiln" }
+    ]
     order.each_cons(2) do |closer, farther|
-      made = engine_by("closest_audience", rule("notes", "hide", audience: { "any" => [farther] }), rule("notes", "show", audience: { "any" => [closer] }))
+      made =
+        engine_by(
+          "closest_audience", rule("notes", "hide", audience: { "any" => [farther] }),
+          rule("notes", "show", audience: { "any" => [closer] })
+        )
       expect(decided(made, user: "ilka").level).to eq("editable"), "#{closer} against #{farther}"
     end
-    expect(decided(engine_by("closest_audience", rule("notes", "hide"), rule("notes", "show", audience: { "any" => [{ "unit" => "kiln" }] })), user: "ilka").level).to eq("editable")
+    expect(
+      decided(
+        engine_by(
+          "closest_audience", rule("notes", "hide"),
+          rule("notes", "show", audience: { "any" => [{ "unit" => "kiln" }] })
+        ),
+        user: "ilka"
+      ).level
+    ).to eq("editable")
   end
 
   it "prefers the nearest department and unit, and gives equals to the strictest" do
-    nearest = engine_by("closest_audience", rule("notes", "hide", audience: { "any" => [{ "department" => "collections" }] }),
-                        rule("notes", "show", audience: { "any" => [{ "department" => "stores" }] }))
+    nearest =
+      engine_by(
+        "closest_audience", rule("notes", "hide", audience: { "any" => [{ "department" => "collections" }] }),
+        rule("notes", "show", audience: { "any" => [{ "department" => "stores" }] })
+      )
     expect(decided(nearest, user: "ilka").level).to eq("editable")
-    equals = engine_by("closest_audience", rule("notes", "show", audience: { "any" => [{ "role" => "courier" }] }), rule("notes", "hide", audience: { "any" => [{ "role" => "courier" }] }))
+    equals =
+      engine_by(
+        "closest_audience", rule("notes", "show", audience: { "any" => [{ "role" => "courier" }] }),
+        rule("notes", "hide", audience: { "any" => [{ "role" => "courier" }] })
+      )
     expect(decided(equals, user: "ilka").level).to eq("hidden")
   end
 
@@ -52,7 +74,9 @@ RSpec.describe CobaltLedger::Access::PrecedenceMethod do
 
   it "goes by the closest choice: the field's, the record type's, the policy's" do
     expect(decided(engine_by("strictest", *loose_then_tight, type: "most_open")).level).to eq("editable")
-    expect(decided(engine_by("strictest", *loose_then_tight, type: "most_open", field: "strictest")).level).to eq("hidden")
+    expect(decided(engine_by("strictest", *loose_then_tight, type: "most_open", field: "strictest")).level).to eq(
+      "hidden"
+    )
   end
 
   it "leaves guardrails above every method" do
@@ -66,8 +90,16 @@ RSpec.describe CobaltLedger::Access::PrecedenceMethod do
       expect(decided(engine_by(method, doubtful, rule("notes", "hide")), count: "many").level).to eq("hidden"), method
     end
     tightening = { when: compare("count", "greater", 1) }
-    expect(decided(engine_by("first_in_order", rule("notes", "hide", **tightening), rule("notes", "show")), count: "many").level).to eq("hidden")
-    expect(decided(engine_by("first_in_order", rule("notes", "show"), rule("notes", "hide", **tightening)), count: "many").level).to eq("editable")
+    expect(
+      decided(
+        engine_by("first_in_order", rule("notes", "hide", **tightening), rule("notes", "show")), count: "many"
+      ).level
+    ).to eq("hidden")
+    expect(
+      decided(
+        engine_by("first_in_order", rule("notes", "show"), rule("notes", "hide", **tightening)), count: "many"
+      ).level
+    ).to eq("editable")
   end
 
   it "names in the reasoning the method that made it so" do

@@ -9,7 +9,8 @@ RSpec.describe "Decisions held against a simple reference" do
     (cases / 6).times do |number|
       generator = PolicyGenerator.new(seed + number)
       document = generator.policy(self)
-      engine = CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document, directory), directory)
+      engine =
+        CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document, directory), directory)
       reference = ReferenceResolver.new(document, directory_document)
       6.times { compare_once(engine, reference, generator.question, document, seed + number) }
     end
@@ -18,26 +19,49 @@ RSpec.describe "Decisions held against a simple reference" do
   def compare_once(engine, reference, asked, document, seed)
     question = CobaltLedger::Formats::QuestionJson.read(asked, engine.policy, engine.directory)
     expected = reference.decide(asked)
-    return expect([question, question.with(entered: {})].flat_map { |each| engine.decide(each).loop }).not_to be_empty, "seed #{seed}: a loop was missed" if expected.nil?
+    if expected.nil?
+      return expect([question, question.with(entered: {})].flat_map { |each| engine.decide(each).loop }).not_to(
+        be_empty, "seed #{seed}: a loop was missed"
+      )
+    end
 
     decision = engine.decide(question)
     expect(reference.values.compact).to eq(said(decision, reference.values)), "seed #{seed}: other values for #{asked}"
     decided = decision.fields.transform_values { |field| field.state.to_h }
     different = expected.reject { |id, state| state == decided[id] }
-    fail_with(seed, asked, document, different.to_h { |id, state| [id, { expected: state, got: decided[id] }] }) if different.any?
+    if different.any?
+      fail_with(seed, asked, document, different.to_h { |id, state| [id, { expected: state, got: decided[id] }] })
+    end
 
     explained = engine.decide(question, reasoning: true)
     explained.fields.each do |id, field|
       account = explained.reasoning[id]
       ends = account.stages.last.balance
-      fail_with(seed, asked, document, id => { level: field.level, reasoning: ends }) unless ends == field.level && account.level == field.level
-      expect(balances_follow(account)).to be(true), "the running balance of #{id} does not end where its stage does (seed #{seed})"
+      unless ends == field.level && account.level == field.level
+        fail_with(seed, asked, document, id => { level: field.level, reasoning: ends })
+      end
+      expect(balances_follow(account)).to(
+        be(true), "the running balance of #{id} does not end where its stage does (seed #{seed})"
+      )
     end
   end
 
   # The values of a decision in JSON; what can't be read, as the reference has it.
   def said(decision, given)
-    decision.values.except("total").to_h { |id, value| [id, value.is_a?(CobaltLedger::Conditions::Unreadable) ? given[id] : decision.question.record_type.field(id).dump(value)] }.compact
+    decision
+      .values
+      .except("total")
+      .to_h do |id, value|
+        [
+          id,
+          if value.is_a?(CobaltLedger::Conditions::Unreadable)
+            given[id]
+          else
+            decision.question.record_type.field(id).dump(value)
+          end
+        ]
+      end
+      .compact
   end
 
   # The last line of every stage that has lines must have come to what the stage came to.
@@ -47,6 +71,7 @@ RSpec.describe "Decisions held against a simple reference" do
 
   def fail_with(seed, asked, document, different)
     raise RSpec::Expectations::ExpectationNotMetError,
-          "seed #{seed}: #{JSON.pretty_generate(different)}\nquestion #{JSON.generate(asked)}\nrules #{JSON.generate(document['rules'])}\nbaselines #{JSON.generate(document['baselines'])}"
+          "seed #{seed}: #{JSON.pretty_generate(different)}\nquestion #{JSON.generate(asked)}\nrules " \
+          "#{JSON.generate(document['rules'])}\nbaselines #{JSON.generate(document['baselines'])}"
   end
 end

@@ -20,7 +20,9 @@ RSpec.describe CobaltLedger::Decisions::Saving do
     verdict = judge(guarded, { "value" => 5, "count" => 9 }, stage: "signed", value: 10, notes: "x")
     expect(verdict.accepted).to be(false)
     expect(verdict.stored).to eq("stage" => "signed", "value" => 10, "notes" => "x")
-    expect(verdict.refusals.map(&:words)).to eq(["Value can't be changed: it is locked, by rule 1 Values hold once signed"])
+    expect(verdict.refusals.map(&:words)).to eq(
+      ["Value can't be changed: it is locked, by rule 1 Values hold once signed"]
+    )
   end
 
   it "accepts a change and the one that locks it, in whatever order they come" do
@@ -29,7 +31,11 @@ RSpec.describe CobaltLedger::Decisions::Saving do
   end
 
   it "refuses when each of two changes needs the other not to have been made" do
-    crossed = engine(rule("value", "lock", when: compare("count", "equal", 2)), rule("count", "lock", when: compare("value", "equal", 20)))
+    crossed =
+      engine(
+        rule("value", "lock", when: compare("count", "equal", 2)),
+        rule("count", "lock", when: compare("value", "equal", 20))
+      )
     expect(judge(crossed, { "value" => 20, "count" => 2 }, value: 1, count: 1).accepted).to be(false)
     expect(judge(crossed, { "value" => 21, "count" => 2 }, value: 1, count: 1).accepted).to be(true)
   end
@@ -55,7 +61,8 @@ RSpec.describe CobaltLedger::Decisions::Saving do
   end
 
   it "tells everything that is wrong at once" do
-    verdict = judge(guarded, { "count" => "many", "notes" => nil, "value" => 5 }, stage: "signed", value: 10, notes: "x")
+    verdict =
+      judge(guarded, { "count" => "many", "notes" => nil, "value" => 5 }, stage: "signed", value: 10, notes: "x")
     expect(kinds(verdict)).to eq("count" => "unsuitable", "notes" => "required", "value" => "locked")
   end
 

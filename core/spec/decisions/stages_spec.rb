@@ -10,8 +10,30 @@ RSpec.describe "The four stages" do
     end
 
     it "joins several baselines by strictest, and leaves to the label what none speaks of" do
-      baselines = [{ "id" => "a", "name" => "A", "record_type" => "loan", "units" => ["trust"], "states" => { "location" => { "presence" => "required" } } },
-                   { "id" => "b", "name" => "B", "record_type" => "loan", "units" => ["tidewater"], "states" => { "notes" => { "entry" => "locked" } } }]
+      baselines = [
+        {
+          "id" => "a",
+          "name" => "A",
+          "record_type" => "loan",
+          "units" => ["trust"],
+          "states" => {
+            "location" => {
+              "presence" => "required"
+            }
+          }
+        },
+        {
+          "id" => "b",
+          "name" => "B",
+          "record_type" => "loan",
+          "units" => ["tidewater"],
+          "states" => {
+            "notes" => {
+              "entry" => "locked"
+            }
+          }
+        }
+      ]
       both = engine(baselines: baselines)
       expect(level(both, "location")).to eq("hidden")
       expect(level(both, "notes")).to eq("read_only")
@@ -19,7 +41,19 @@ RSpec.describe "The four stages" do
     end
 
     it "follows the record's category, and fails closed when the category can't be read" do
-      baselines = [{ "id" => "a", "name" => "A", "record_type" => "loan", "categories" => ["signed"], "states" => { "location" => { "visibility" => "shown" } } }]
+      baselines = [
+        {
+          "id" => "a",
+          "name" => "A",
+          "record_type" => "loan",
+          "categories" => ["signed"],
+          "states" => {
+            "location" => {
+              "visibility" => "shown"
+            }
+          }
+        }
+      ]
       open = engine(baselines: baselines)
       expect(level(open, "location", stage: "signed")).to eq("editable")
       expect(level(open, "location", stage: "out")).to eq("hidden")
@@ -40,17 +74,33 @@ RSpec.describe "The four stages" do
     end
 
     it "takes the mask that reveals less, then the better rank" do
-      two = engine(rule("contact", mask("keep_last", count: 4)), rule("contact", mask("keep_first", count: 2)), rule("contact", mask("keep_last", count: 2)))
+      two =
+        engine(
+          rule("contact", mask("keep_last", count: 4)), rule("contact", mask("keep_first", count: 2)),
+          rule("contact", mask("keep_last", count: 2))
+        )
       expect(two.decide(question(two))["contact"].state.mask.to_h).to eq("format" => "keep_first", "count" => 2)
     end
 
     it "allows replacing unseen only where every mask does" do
       expect(level(engine(rule("contact", mask("all", replace: true))), "contact")).to eq("replace_only")
-      expect(level(engine(rule("contact", mask("all", replace: true)), rule("contact", mask("initials"))), "contact")).to eq("masked")
+      expect(
+        level(engine(rule("contact", mask("all", replace: true)), rule("contact", mask("initials"))), "contact")
+      ).to eq("masked")
     end
 
     it "reaches sections with all their fields, units with those below, and only the modes and channels named" do
-      section = rule([], "lock", targets: { "sections" => ["main"] }, reach: { "units" => ["trust"], "modes" => ["edit"], "channels" => ["form"] })
+      section =
+        rule(
+          [],
+          "lock",
+          targets: {
+            "sections" => ["main"]
+          },
+          reach: {
+            "units" => ["trust"], "modes" => ["edit"], "channels" => ["form"]
+          }
+        )
       locked = engine(section)
       expect(level(locked, "notes", unit: "kiln")).to eq("read_only")
       expect(level(locked, "notes", mode: "create")).to eq("editable")
@@ -59,10 +109,18 @@ RSpec.describe "The four stages" do
     end
 
     it "matches people through nested groups, departments above, and exceptions" do
-      night = engine(rule("notes", "lock", audience: { "any" => [{ "group" => "custodians" }, { "department" => "collections" }] }))
+      night =
+        engine(
+          rule("notes", "lock", audience: { "any" => [{ "group" => "custodians" }, { "department" => "collections" }] })
+        )
       expect(level(night, "notes", user: "ilka", unit: "kiln")).to eq("read_only")
       expect(level(night, "notes", user: "zora")).to eq("editable")
-      expect(level(engine(rule("notes", "lock", audience: { "everyone" => true, "except" => [{ "role" => "registrar" }] })), "notes")).to eq("editable")
+      expect(
+        level(
+          engine(rule("notes", "lock", audience: { "everyone" => true, "except" => [{ "role" => "registrar" }] })),
+          "notes"
+        )
+      ).to eq("editable")
     end
 
     it "ignores a rule that is switched off" do
@@ -72,13 +130,23 @@ RSpec.describe "The four stages" do
 
   describe "guardrails" do
     it "can only tighten" do
-      expect(level(engine(rule("notes", "show", "unlock"), rule("notes", "hide", kind: "guardrail")), "notes")).to eq("hidden")
+      expect(level(engine(rule("notes", "show", "unlock"), rule("notes", "hide", kind: "guardrail")), "notes")).to eq(
+        "hidden"
+      )
       expect(level(engine(rule("location", "show", kind: "guardrail")), "location")).to eq("hidden")
     end
 
     it "tighten a mask to the one that reveals less" do
-      guarded = engine(rule("contact", mask("keep_last", count: 4, replace: true)), rule("contact", mask("keep_last", count: 1), kind: "guardrail"))
-      expect(guarded.decide(question(guarded))["contact"].state.to_h).to include("mask" => { "format" => "keep_last", "count" => 1 })
+      guarded =
+        engine(
+          rule("contact", mask("keep_last", count: 4, replace: true)),
+          rule("contact", mask("keep_last", count: 1), kind: "guardrail")
+        )
+      expect(guarded.decide(question(guarded))["contact"].state.to_h).to include(
+        "mask" => {
+          "format" => "keep_last", "count" => 1
+        }
+      )
     end
   end
 
@@ -94,7 +162,7 @@ RSpec.describe "The four stages" do
       stuck = engine(rule("notes", "require"), rule("notes", "hide"))
       decision = stuck.decide(question(stuck), reasoning: ["notes"])
       expect(decision["notes"].state.to_h).to include("entry" => "locked", "presence" => "optional")
-      expect(decision.reasoning["notes"].consistency.lines.map { |line| line.drop.facet }).to eq(%i[entry presence])
+      expect(decision.reasoning["notes"].consistency.lines.map { |line| line.dropped.facet }).to eq(%i[entry presence])
     end
   end
 
@@ -108,7 +176,9 @@ RSpec.describe "The four stages" do
     end
 
     it "does not let a mask in doubt open a hidden field" do
-      expect(level(engine(rule("location", mask("all"), when: compare("count", "at_least", 4))), "location", count: "many")).to eq("hidden")
+      expect(
+        level(engine(rule("location", mask("all"), when: compare("count", "at_least", 4))), "location", count: "many")
+      ).to eq("hidden")
     end
   end
 end

@@ -5,9 +5,14 @@ RSpec.describe CobaltLedger::Directory::Crowds do
   def crowds = @crowds ||= directory.crowds
   def names(bits) = crowds.users(bits, 100).map(&:id)
 
-  members = [{ "role" => "registrar" }, { "role" => "courier" }, { "group" => "custodians" }, { "group" => "night" }, { "department" => "collections" },
-             { "unit" => "trust" }, { "unit" => "kiln" }, { "user" => "zora" }, { "group" => "gone" }]
-  documents = [{ "everyone" => true }] + members.combination(2).map { |pair| { "any" => pair } } + members.permutation(2).map { |one, other| { "any" => [one], "except" => [other] } }
+  members = [
+    { "role" => "registrar" }, { "role" => "courier" }, { "group" => "custodians" }, { "group" => "night" },
+    { "department" => "collections" }, { "unit" => "trust" }, { "unit" => "kiln" }, { "user" => "zora" },
+    { "group" => "gone" }
+  ]
+  documents =
+    [{ "everyone" => true }] + members.combination(2).map { |pair| { "any" => pair } } +
+    members.permutation(2).map { |one, other| { "any" => [one], "except" => [other] } }
 
   it "holds the users whom an audience matches, as asking each of them does" do
     documents.each do |document|
@@ -22,21 +27,30 @@ RSpec.describe CobaltLedger::Directory::Crowds do
       parted = crowds.by_closeness(audience(document)).to_h { |closeness, bits| [closeness, names(bits)] }
       expect(parted.values.flatten).to match_array(names(crowds.of(audience(document))))
       parted.each do |closeness, users|
-        expect(users.map { |id| CobaltLedger::Directory::Closeness.of(audience(document), directory.principals_of(id)) }.uniq).to eq([closeness])
+        expect(
+          users.map { |id| CobaltLedger::Directory::Closeness.of(audience(document), directory.principals_of(id)) }.uniq
+        ).to eq([closeness])
       end
     end
   end
 
   it "makes the same sets of places, however many there are" do
-    [[0], [2], [0, 2], directory.users.each_index.to_a].each { |places| expect(names(crowds.set(places))).to eq(places.map { |place| directory.users[place].id }) }
+    [[0], [2], [0, 2], directory.users.each_index.to_a].each do |places|
+      expect(names(crowds.set(places))).to eq(places.map { |place| directory.users[place].id })
+    end
   end
 
   it "tells which of many rules are meant for somebody, as asking each rule does" do
     rules = documents.map { |document| Struct.new(:audience).new(audience(document)) }
     index = CobaltLedger::Rules::AudienceIndex.new(rules)
-    bare = [directory.bare(:everyone), directory.bare(:role, "courier"), directory.bare(:group, "night"), directory.bare(:unit, "kiln")]
+    bare = [
+      directory.bare(:everyone), directory.bare(:role, "courier"), directory.bare(:group, "night"),
+      directory.bare(:unit, "kiln")
+    ]
     (directory.users.map { |user| directory.principals_of(user.id) } + bare).each do |principals|
-      expect(rules.each_index.select { |place| index.matching(principals)[place] == 1 }).to eq(rules.each_index.select { |place| rules[place].audience.match?(principals) })
+      expect(rules.each_index.select { |place| index.matching(principals)[place] == 1 }).to eq(
+        rules.each_index.select { |place| rules[place].audience.match?(principals) }
+      )
     end
   end
 end

@@ -19,15 +19,21 @@ RSpec.describe CobaltLedger::Directory do
   it "refuses rings in nesting and names the path" do
     ring = directory_document
     ring["groups"][0]["within"] = ["night"]
-    expect(faults { CobaltLedger::Formats::DirectoryJson.build(ring) }).to eq(["/groups/0: lies within itself: custodians -> night -> custodians"])
+    expect(faults { CobaltLedger::Formats::DirectoryJson.build(ring) }).to eq(
+      ["/groups/0: lies within itself: custodians -> night -> custodians"]
+    )
     tree = directory_document
     tree["departments"][0]["parent"] = "stores"
-    expect(faults { CobaltLedger::Formats::DirectoryJson.build(tree) }.first).to include("collections -> stores -> collections")
+    expect(faults { CobaltLedger::Formats::DirectoryJson.build(tree) }.first).to include(
+      "collections -> stores -> collections"
+    )
   end
 
   it "walks a chain of ten thousand groups" do
     chain = directory_document
-    chain["groups"] = (0...10_000).map { |number| { "id" => "g#{number}", "name" => "G#{number}", "within" => number.zero? ? [] : ["g#{number - 1}"] } }
+    chain["groups"] = (0...10_000).map do |number|
+      { "id" => "g#{number}", "name" => "G#{number}", "within" => number.zero? ? [] : ["g#{number - 1}"] }
+    end
     chain["users"] = [{ "id" => "deep", "name" => "Deep", "groups" => ["g300"] }]
     built = CobaltLedger::Formats::DirectoryJson.new(chain).directory
     expect(built.principals_of("deep").ids(:group).size).to eq(301)
@@ -37,7 +43,9 @@ RSpec.describe CobaltLedger::Directory do
     broken = directory_document
     broken["users"] << { "id" => "asha", "name" => "Again", "roles" => ["ghost"], "department" => "nowhere" }
     expect(faults { CobaltLedger::Formats::DirectoryJson.build(broken) }).to contain_exactly(
-      "/users/3/id: the identifier “asha” is used twice", "/users/3/roles/0: there is no role “ghost”", "/users/3/department: there is no department “nowhere”"
+      "/users/3/id: the identifier “asha” is used twice",
+      "/users/3/roles/0: there is no role “ghost”",
+      "/users/3/department: there is no department “nowhere”"
     )
   end
 end

@@ -1,20 +1,27 @@
 # frozen_string_literal: true
 
-# fixtures/people-slapcat.ldif was made by Debian's OpenLDAP server (slapd 2.5.13+dfsg-5): a slapd with an mdb database and the
-# core, cosine and inetorgperson schemas was started on the loopback address, the people and groups of the sample trust were put
-# in with ldapadd, the server was stopped, and `slapcat` wrote the file. Nothing in it was edited by hand.
+# fixtures/people-slapcat.ldif was made by Debian's OpenLDAP server (slapd 2.5.13+dfsg-5): a slapd with an mdb database
+# and the core, cosine and inetorgperson schemas was started on the loopback address, the people and groups of the
+# sample trust were put in with ldapadd, the server was stopped, and `slapcat` wrote the file. Nothing in it was edited
+# by hand.
 RSpec.describe CobaltLedger::Formats::PeopleLdif do
   let(:export) { File.binread(File.expand_path("../fixtures/people-slapcat.ldif", __dir__)) }
   let(:document) { described_class.read(export) }
 
   def ldif(*entries, version: "version: 1\n") = version + entries.join("\n\n")
-  def person(uid, *more) = ["dn: uid=#{uid},dc=example", "objectClass: inetOrgPerson", "uid: #{uid}", "cn: Somebody", *more].join("\n")
+
+  def person(uid, *more)
+    ["dn: uid=#{uid},dc=example", "objectClass: inetOrgPerson", "uid: #{uid}", "cn: Somebody", *more].join("\n")
+  end
 
   it "reads a real export into a directory that validates" do
     expect(CobaltLedger::Formats::Schema.faults("directory", document)).to be_empty
     expect(document["users"].size).to eq(42)
     asha = document["users"].find { |user| user["id"] == "asha.brandt" }
-    expect(asha).to include("name" => "Asha Brandt", "roles" => ["registrar"], "department" => "registration", "units" => ["tidewater-house"])
+    expect(asha).to include(
+      "name" => "Asha Brandt", "roles" => ["registrar"], "department" => "registration",
+      "units" => ["tidewater-house"]
+    )
     expect(asha["groups"]).to contain_exactly("loans-committee", "insurance-circle")
   end
 
@@ -31,32 +38,62 @@ RSpec.describe CobaltLedger::Formats::PeopleLdif do
   end
 
   it "folds lines, passes over comments and decodes base64" do
-    text = ldif("# a comment\n#  that goes on\ndn: uid=a,dc=exam\n ple\nobjectClass: inetOrgPerson\nuid: a\ncn:: SWxzZSBNYXJyb3c=\nmail: a@x\n .example")
-    expect(described_class.read(text)["users"]).to match([hash_including("id" => "a", "name" => "Ilse Marrow", "email" => "a@x.example")])
+    text =
+      ldif(
+        "# a comment\n#  that goes on\ndn: uid=a,dc=exam\n ple\nobjectClass: inetOrgPerson\nuid: a\ncn:: " \
+        "SWxzZSBNYXJyb3c=\nmail: a@x\n .example"
+      )
+    expect(described_class.read(text)["users"]).to match(
+      [hash_including("id" => "a", "name" => "Ilse Marrow", "email" => "a@x.example")]
+    )
   end
 
   it "reads CRLF line ends and attribute options" do
-    expect(described_class.read("dn: uid=a,dc=x\r\nobjectClass: inetOrgPerson\r\nuid: a\r\ncn;lang-de: Ilse\r\n")["users"][0]["name"]).to eq("Ilse")
+    expect(
+      described_class.read("dn: uid=a,dc=x\r\nobjectClass: inetOrgPerson\r\nuid: a\r\ncn;lang-de: Ilse\r\n")["users"][
+        0
+      ][
+        "name"
+      ]
+    ).to eq("Ilse")
   end
 
   it "takes departments from the tree where the mapping names a class for them" do
     mapping = described_class::DEFAULT_MAPPING.merge("department" => { "class" => "organizationalUnit", "id" => "ou" })
-    text = ldif("dn: ou=Collections,dc=x\nobjectClass: organizationalUnit\nou: Collections", "dn: ou=Stores, ou=collections, dc=x\nobjectClass: organizationalUnit\nou: Stores",
-                person("a", "departmentNumber: Stores"))
+    text =
+      ldif(
+        "dn: ou=Collections,dc=x\nobjectClass: organizationalUnit\nou: Collections",
+        "dn: ou=Stores, ou=collections, dc=x\nobjectClass: organizationalUnit\nou: Stores",
+        person("a", "departmentNumber: Stores")
+      )
     found = described_class.read(text, mapping)
-    expect(found["departments"]).to eq([{ "id" => "collections", "name" => "Collections" }, { "id" => "stores", "name" => "Stores", "parent" => "collections" }])
+    expect(found["departments"]).to eq(
+      [
+        { "id" => "collections", "name" => "Collections" },
+        { "id" => "stores", "name" => "Stores", "parent" => "collections" }
+      ]
+    )
   end
 
   {
-    "a change record" => ["dn: uid=a,dc=x\nchangetype: delete", "line 2: is a change record; only content records can be read"],
-    "a value kept elsewhere" => ["dn: uid=a,dc=x\njpegPhoto:< file:///etc/passwd", "line 2: keeps its value elsewhere; values must stand in the file"],
+    "a change record" => [
+      "dn: uid=a,dc=x\nchangetype: delete", "line 2: is a change record; only content records can be read"
+    ],
+    "a value kept elsewhere" => [
+      "dn: uid=a,dc=x\njpegPhoto:< file:///etc/passwd",
+      "line 2: keeps its value elsewhere; values must stand in the file"
+    ],
     "broken base64" => ["dn: uid=a,dc=x\ncn:: ***", "line 2: is not base64"],
     "a line that is no attribute" => ["dn: uid=a,dc=x\nnonsense", "line 2: is not “attribute: value”"],
     "an entry without a name" => ["uid: a\ncn: A", "line 1: an entry must begin with “dn:”"],
     "a fold with nothing to go on from" => [" dn: uid=a", "line 1: goes on with a line that is not there"],
-    "another version" => ["version: 2\ndn: uid=a,dc=x\nobjectClass: inetOrgPerson\nuid: a", "line 1: only LDIF version 1 can be read"],
+    "another version" => [
+      "version: 2\ndn: uid=a,dc=x\nobjectClass: inetOrgPerson\nuid: a", "line 1: only LDIF version 1 can be read"
+    ],
     "nobody" => ["dn: dc=x\nobjectClass: domain\ndc: x", "holds nobody of the class inetOrgPerson"],
-    "bytes that are not UTF-8" => ["dn: uid=a,dc=x\ncn: \xFF\xFE", "is not UTF-8 text; LDIF keeps other bytes as base64"]
+    "bytes that are not UTF-8" => [
+      "dn: uid=a,dc=x\ncn: \xFF\xFE", "is not UTF-8 text; LDIF keeps other bytes as base64"
+    ]
   }.each do |what, (text, words)|
     it "refuses #{what}" do
       expect(faults { described_class.read(text) }).to include(words)
@@ -64,15 +101,26 @@ RSpec.describe CobaltLedger::Formats::PeopleLdif do
   end
 
   it "refuses people twice, people without an identifier, and members who are not there" do
-    expect(faults { described_class.read(ldif(person("a"), person("A"))) }).to include(start_with("line 7: the entry “uid=A,dc=example” stands twice"))
-    expect(faults { described_class.read(ldif("dn: cn=x,dc=x\nobjectClass: inetOrgPerson\ncn: X")) }).to include(end_with("lacks the attribute uid"))
+    expect(faults { described_class.read(ldif(person("a"), person("A"))) }).to include(
+      start_with("line 7: the entry “uid=A,dc=example” stands twice")
+    )
+    expect(faults { described_class.read(ldif("dn: cn=x,dc=x\nobjectClass: inetOrgPerson\ncn: X")) }).to include(
+      end_with("lacks the attribute uid")
+    )
     group = "dn: cn=g,dc=x\nobjectClass: groupOfNames\ncn: g\nmember: uid=ghost,dc=x"
-    expect(faults { described_class.read(ldif(person("a"), group)) }).to include(end_with("has a member that is not in the file: uid=ghost,dc=x"))
+    expect(faults { described_class.read(ldif(person("a"), group)) }).to include(
+      end_with("has a member that is not in the file: uid=ghost,dc=x")
+    )
   end
 
   it "refuses groups that lie within each other, and a mapping of the wrong shape" do
-    groups = %w[g h].zip(%w[h g]).map { |id, member| "dn: cn=#{id},dc=x\nobjectClass: groupOfNames\ncn: #{id}\nmember: cn=#{member},dc=x" }
+    groups =
+      %w[g h]
+        .zip(%w[h g])
+        .map { |id, member| "dn: cn=#{id},dc=x\nobjectClass: groupOfNames\ncn: #{id}\nmember: cn=#{member},dc=x" }
     expect(faults { described_class.read(ldif(person("a"), *groups)) }.first).to include("lies within itself")
-    expect(faults { described_class.read(export, { "format" => "cobalt-ledger/people-mapping", "version" => 1 }) }).to eq(["lacks “user”"])
+    expect(
+      faults { described_class.read(export, { "format" => "cobalt-ledger/people-mapping", "version" => 1 }) }
+    ).to eq(["lacks “user”"])
   end
 end

@@ -38,7 +38,10 @@ RSpec.describe CobaltLedger::Masks::Mask do
   end
 
   it "can be compared by what they reveal" do
-    order = [{ "format" => "all" }, { "format" => "keep_last", "count" => 1 }, { "format" => "initials" }, { "format" => "keep_last", "count" => 3 }, { "format" => "domain_only" }]
+    order = [
+      { "format" => "all" }, { "format" => "keep_last", "count" => 1 }, { "format" => "initials" },
+      { "format" => "keep_last", "count" => 3 }, { "format" => "domain_only" }
+    ]
     expect(order.map { |format| described_class.from(format).disclosure }).to eq([0, 5, 10, 15, 20])
     wide, narrow = [100_000, 100].map { |width| described_class.from("format" => "band", "width" => width).disclosure }
     expect(wide).to be < narrow

@@ -7,11 +7,24 @@ RSpec.describe CobaltLedger::Rules::Sentence do
   end
 
   it "reads back everything the rule says" do
-    document = rule(%w[contact notes], mask("keep_last", count: 3, replace: true), "lock",
-                    audience: { "any" => [{ "role" => "courier" }, { "group" => "night" }], "except" => [{ "user" => "zora" }] },
-                    reach: { "modes" => %w[edit view], "units" => ["kiln"], "channels" => ["form"] }, when: compare("stage", "equal", "signed"))
-    expect(sentence(document)).to eq("For Courier and Night Custodians except Zora Nightingale, editing or viewing an outgoing loan through the form " \
-                                     "at The Kiln Works, when Stage is Signed: Contact and Notes are masked (only the last 3 characters kept, may be replaced unseen) and locked.")
+    document =
+      rule(
+        %w[contact notes],
+        mask("keep_last", count: 3, replace: true),
+        "lock",
+        audience: {
+          "any" => [{ "role" => "courier" }, { "group" => "night" }], "except" => [{ "user" => "zora" }]
+        },
+        reach: {
+          "modes" => %w[edit view], "units" => ["kiln"], "channels" => ["form"]
+        },
+        when: compare("stage", "equal", "signed")
+      )
+    expect(sentence(document)).to eq(
+      "For Courier and Night Custodians except Zora Nightingale, editing or viewing an outgoing loan " \
+      "through the form at The Kiln Works, when Stage is Signed: Contact and Notes are masked (only the last " \
+      "3 characters kept, may be replaced unseen) and locked."
+    )
   end
 
   it "says everyone and any mode outright" do
@@ -19,6 +32,8 @@ RSpec.describe CobaltLedger::Rules::Sentence do
   end
 
   it "names whole sections" do
-    expect(sentence(rule([], "lock", targets: { "sections" => ["main"] }))).to end_with(": every field under Main is locked.")
+    expect(sentence(rule([], "lock", targets: { "sections" => ["main"] }))).to end_with(
+      ": every field under Main is locked."
+    )
   end
 end

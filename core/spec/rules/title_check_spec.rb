@@ -8,13 +8,21 @@ RSpec.describe CobaltLedger::Rules::TitleCheck do
 
   it "points out effects and fields the title speaks of and the rule has not" do
     expect(remarks("Notes are locked", "hide")).to eq(["The title speaks of locking, which the rule does not do."])
-    expect(remarks("Unlocked for registrars", "lock")).to eq(["The title speaks of opening, which the rule does not do."])
-    expect(remarks("Contact is hidden", "hide")).to eq(["The title names Contact, which the rule neither touches nor looks at."])
+    expect(remarks("Unlocked for registrars", "lock")).to eq(
+      ["The title speaks of opening, which the rule does not do."]
+    )
+    expect(remarks("Contact is hidden", "hide")).to eq(
+      ["The title names Contact, which the rule neither touches nor looks at."]
+    )
   end
 
   it "says nothing of a title that fits, or that promises nothing" do
     expect(remarks("Notes locked by Stage", "lock", when: compare("stage", "is_filled"))).to eq([])
     expect(remarks("Curators keep out", "hide")).to eq([])
-    expect(remarks("Required or else hidden", "require", when: compare("stage", "is_filled"), otherwise: [{ "effect" => "hide" }])).to eq([])
+    expect(
+      remarks(
+        "Required or else hidden", "require", when: compare("stage", "is_filled"), otherwise: [{ "effect" => "hide" }]
+      )
+    ).to eq([])
   end
 end

@@ -3,7 +3,8 @@
 RSpec.describe CobaltLedger::Conditions::Window do
   def window(**document)
     faults = CobaltLedger::FaultList.new
-    read = CobaltLedger::Formats::WindowReader.new("Europe/London", faults).read(document.transform_keys(&:to_s), "/window")
+    read =
+      CobaltLedger::Formats::WindowReader.new("Europe/London", faults).read(document.transform_keys(&:to_s), "/window")
     read || faults.map(&:to_s)
   end
 
@@ -11,7 +12,11 @@ RSpec.describe CobaltLedger::Conditions::Window do
 
   it "opens on its first day and shuts after its last, as the zone counts days" do
     spring = { from: "2026-04-01", until: "2026-04-30" }
-    expect(%w[2026-03-31T22:59:00Z 2026-03-31T23:00:00Z 2026-04-30T22:59:00Z 2026-04-30T23:00:00Z].map { |time| open?(time, **spring) }).to eq([false, true, true, false])
+    expect(
+      %w[2026-03-31T22:59:00Z 2026-03-31T23:00:00Z 2026-04-30T22:59:00Z 2026-04-30T23:00:00Z].map do |time|
+        open?(time, **spring)
+      end
+    ).to eq([false, true, true, false])
   end
 
   it "keeps to weekdays and to hours, the last minute excluded" do
@@ -23,7 +28,9 @@ RSpec.describe CobaltLedger::Conditions::Window do
 
   it "runs past midnight" do
     night = { hours: { "from" => "22:00", "until" => "06:00" } }
-    expect(%w[21:59 22:00 05:59 06:00].map { |clock| open?("2026-12-01T#{clock}:00Z", **night) }).to eq([false, true, true, false])
+    expect(%w[21:59 22:00 05:59 06:00].map { |clock| open?("2026-12-01T#{clock}:00Z", **night) }).to eq(
+      [false, true, true, false]
+    )
   end
 
   it "goes by the clocks where an hour is skipped or comes twice" do
@@ -33,20 +40,32 @@ RSpec.describe CobaltLedger::Conditions::Window do
   end
 
   it "refuses what can never open, days that do not exist and unknown zones" do
-    expect(window(from: "2026-05-02", until: "2026-05-01")).to eq(["/window/until: the window ends before it begins, so it never opens"])
-    expect(window(hours: { "from" => "09:00", "until" => "09:00" })).to eq(["/window/hours: the hours begin and end at the same time, so the window never opens"])
+    expect(window(from: "2026-05-02", until: "2026-05-01")).to eq(
+      ["/window/until: the window ends before it begins, so it never opens"]
+    )
+    expect(window(hours: { "from" => "09:00", "until" => "09:00" })).to eq(
+      ["/window/hours: the hours begin and end at the same time, so the window never opens"]
+    )
     expect(window(from: "2026-02-30")).to eq(["/window/from: is a day that does not exist"])
-    expect(window(weekdays: ["monday"], zone: "Mars/Olympus")).to eq(["/window/zone: there is no time zone “Mars/Olympus”; use a name like Europe/London"])
+    expect(window(weekdays: ["monday"], zone: "Mars/Olympus")).to eq(
+      ["/window/zone: there is no time zone “Mars/Olympus”; use a name like Europe/London"]
+    )
   end
 
   it "keeps its rule from applying, and says when it would" do
     engine = engine(rule("notes", "lock", window: { "until" => "2026-06-30", "zone" => "Europe/London" }))
     asked = { "user" => "asha", "record_type" => "loan", "unit" => "kiln", "mode" => "edit" }
-    decide = ->(at) { engine.decide(CobaltLedger::Formats::QuestionJson.read(asked.merge(at), engine.policy, directory), reasoning: ["notes"]) }
+    decide = lambda do |at|
+      engine.decide(
+        CobaltLedger::Formats::QuestionJson.read(asked.merge(at), engine.policy, directory), reasoning: ["notes"]
+      )
+    end
     expect(decide.call("at" => "2026-06-30T12:00:00Z")["notes"].level).to eq("read_only")
     after = decide.call("at" => "2026-07-01T12:00:00Z")
     expect(after["notes"].level).to eq("editable")
-    expect(after.reasoning["notes"].rules.lines[0].standing.because).to eq("only until 30 Jun 2026; the time is Wed 1 Jul 2026 13:00 (Europe/London)")
+    expect(after.reasoning["notes"].rules.lines[0].standing.because).to eq(
+      "only until 30 Jun 2026; the time is Wed 1 Jul 2026 13:00 (Europe/London)"
+    )
     expect(decide.call({})["notes"].level).to eq("read_only")
   end
 

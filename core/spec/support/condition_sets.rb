@@ -8,9 +8,14 @@ class ConditionSets
   NUMBERS = [0, 1, 2, 3, "0.1", "0.3", "0.000000001", 10**15, -(10**15)].freeze
   TEXTS = %w[a ab b ba abc bc].freeze
   NETWORKS = %w[192.0.2.0/24 192.0.2.128/25 0.0.0.0/1 ::/0 2001:db8::/32].freeze
-  KINDS = { "n" => "integer", "x" => "decimal", "d" => "date", "t" => "date_time", "f" => "yes_no", "k" => "choice", "g" => "choices", "w" => "text", "p" => "person",
-            "r" => "record_reference" }.freeze
-  FORMULAS = { "sum" => "n1 + n2", "twice" => "2 * n2 + 3 * n3", "chain" => "sum - 2 * n3", "mix" => "2 * x1 + 3 * x2 - n1", "third" => "x3 / 3", "area" => "n1 * n2" }.freeze
+  KINDS = {
+    "n" => "integer", "x" => "decimal", "d" => "date", "t" => "date_time", "f" => "yes_no", "k" => "choice",
+    "g" => "choices", "w" => "text", "p" => "person", "r" => "record_reference"
+  }.freeze
+  FORMULAS = {
+    "sum" => "n1 + n2", "twice" => "2 * n2 + 3 * n3", "chain" => "sum - 2 * n3", "mix" => "2 * x1 + 3 * x2 - n1",
+    "third" => "x3 / 3", "area" => "n1 * n2"
+  }.freeze
 
   # seed: Integer; people: identifiers of users, of whom some are named; role: of some of them.
   def initialize(seed, people, role = "registrar")
@@ -21,33 +26,77 @@ class ConditionSets
 
   # The record type's document. count: fields of each kind.
   def self.record_type(count = 4)
-    made = ->(id, kind, **more) { { "id" => id, "name" => id, "kind" => kind, "section" => "main", "label" => "open" }.merge(more.transform_keys(&:to_s)) }
-    fields = KINDS.flat_map do |letter, kind|
-      more = { "choice" => { options: OPTIONS }, "choices" => { options: OPTIONS }, "record_reference" => { refers_to: "thing" } }.fetch(kind, {})
-      (1..count).map { |number| made.call("#{letter}#{number}", kind, **more) }
+    made = lambda do |id, kind, **more|
+      { "id" => id, "name" => id, "kind" => kind, "section" => "main", "label" => "open" }.merge(
+        more.transform_keys(&:to_s)
+      )
     end
+    fields =
+      KINDS.flat_map do |letter, kind|
+        more = {
+          "choice" => {
+            options: OPTIONS
+          },
+          "choices" => {
+            options: OPTIONS
+          },
+          "record_reference" => {
+            refers_to: "thing"
+          }
+        }.fetch(kind, {})
+        (1..count).map { |number| made.call("#{letter}#{number}", kind, **more) }
+      end
     fields += FORMULAS.map { |id, formula| made.call(id, "computed", formula: formula) }
-    { "id" => "thing", "name" => "Thing", "sections" => [{ "id" => "main", "name" => "Main" }], "title_field" => "w1", "fields" => fields }
+    {
+      "id" => "thing", "name" => "Thing", "sections" => [{ "id" => "main", "name" => "Main" }], "title_field" => "w1",
+      "fields" => fields
+    }
   end
 
   # An Array of documents of conditions.
   def some
-    subjects = KINDS.keys.sample(@random.rand(1..2), random: @random).flat_map { |letter| (1..4).to_a.sample(@random.rand(1..3), random: @random).map { |number| ["#{letter}#{number}", letter] } }
+    subjects =
+      KINDS
+        .keys
+        .sample(@random.rand(1..2), random: @random)
+        .flat_map do |letter|
+          (1..4).to_a.sample(@random.rand(1..3), random: @random).map { |number| ["#{letter}#{number}", letter] }
+        end
     subjects += FORMULAS.keys.sample(1, random: @random).map { |id| [id, "x"] } if @random.rand < 0.15
     Array.new(@random.rand(1..5)) { tree(subjects, 2) }
   end
 
   # Every pair of some fields differs. prefix: letter of the fields.
-  def self.apart(prefix, count) = (1..count).to_a.combination(2).map { |one, other| pair("#{prefix}#{one}", "not_equal", "#{prefix}#{other}") }
+  def self.apart(prefix, count)
+    (1..count).to_a.combination(2).map { |one, other| pair("#{prefix}#{one}", "not_equal", "#{prefix}#{other}") }
+  end
 
   # Each of some fields is before the next, and the last before the first.
-  def self.ring(prefix, count) = (1..count).map { |number| pair("#{prefix}#{number}", "less", "#{prefix}#{(number % count) + 1}") }
+  def self.ring(prefix, count)
+    (1..count).map { |number| pair("#{prefix}#{number}", "less", "#{prefix}#{(number % count) + 1}") }
+  end
 
   # Clauses of three flags each.
   def self.three_flags(seed, flags, clauses)
     random = Random.new(seed)
     Array.new(clauses) do
-      { "any" => (1..flags).to_a.sample(3, random: random).map { |number| { "compare" => "equal", "left" => { "field" => "f#{number}" }, "right" => { "value" => random.rand < 0.5 } } } }
+      {
+        "any" =>
+          (1..flags)
+            .to_a
+            .sample(3, random: random)
+            .map do |number|
+              {
+                "compare" => "equal",
+                "left" => {
+                  "field" => "f#{number}"
+                },
+                "right" => {
+                  "value" => random.rand < 0.5
+                }
+              }
+            end
+      }
     end
   end
 
@@ -73,17 +122,32 @@ class ConditionSets
     left = @random.rand < 0.15 ? { "stored" => id } : operand(id, letter)
     others = subjects.select { |other, kind| kind == letter && other != id }
     comparisons = names(letter)
-    return { "compare" => pick(comparisons), "left" => left, "right" => operand(*pick(others)) } if others.any? && @random.rand < 0.4
-    return { "compare" => pick(%w[within_next within_last]), "left" => left, "right" => { "days" => @random.rand(4) } } if %w[d t].include?(letter) && @random.rand < 0.3
-    return { "compare" => "member_of", "left" => left, "right" => { "members" => [{ "role" => @role }] } } if letter == "p" && @random.rand < 0.3
+    if others.any? && @random.rand < 0.4
+      return { "compare" => pick(comparisons), "left" => left, "right" => operand(*pick(others)) }
+    end
+    if %w[d t].include?(letter) && @random.rand < 0.3
+      return { "compare" => pick(%w[within_next within_last]), "left" => left,
+               "right" => { "days" => @random.rand(4) } }
+    end
+    if letter == "p" && @random.rand < 0.3
+      return { "compare" => "member_of", "left" => left, "right" => { "members" => [{ "role" => @role }] } }
+    end
 
     { "compare" => pick(comparisons), "left" => left, "right" => { "value" => value(letter) } }
   end
 
   # Sometimes of the record that a reference names.
-  def operand(id, letter) = letter != "r" && FORMULAS.keys.none?(id) && @random.rand < 0.1 ? { "through" => pick(%w[r1 r2]), "field" => id } : { "field" => id }
+  def operand(id, letter)
+    if letter != "r" && FORMULAS.keys.none?(id) && @random.rand < 0.1
+      { "through" => pick(%w[r1 r2]), "field" => id }
+    else
+      { "field" => id }
+    end
+  end
 
-  def within_network = { "compare" => "within_network", "left" => { "network" => true }, "right" => { "values" => [pick(NETWORKS)] } }
+  def within_network
+    { "compare" => "within_network", "left" => { "network" => true }, "right" => { "values" => [pick(NETWORKS)] } }
+  end
 
   def names(letter)
     case letter
@@ -95,7 +159,9 @@ class ConditionSets
   end
 
   def value(letter)
-    { "n" => [0, 1, 2, 3, 10**15], "x" => NUMBERS, "d" => DAYS, "t" => MOMENTS, "f" => [true, false], "k" => %w[a b c d], "g" => [%w[a], %w[a b]], "w" => TEXTS,
-      "p" => @people, "r" => %w[1 2] }.fetch(letter).then { |values| pick(values) }
+    {
+      "n" => [0, 1, 2, 3, 10**15], "x" => NUMBERS, "d" => DAYS, "t" => MOMENTS, "f" => [true, false],
+      "k" => %w[a b c d], "g" => [%w[a], %w[a b]], "w" => TEXTS, "p" => @people, "r" => %w[1 2]
+    }.fetch(letter).then { |values| pick(values) }
   end
 end

@@ -4,7 +4,10 @@
 # mask, label and baseline, and now and then a value of the wrong kind.
 class PolicyGenerator
   FIELDS = %w[number stage count level agreed contact notes total].freeze
-  MASKS = [{ "format" => "all" }, { "format" => "keep_last", "count" => 2 }, { "format" => "keep_first", "count" => 3 }, { "format" => "fixed_text", "text" => "on file" }].freeze
+  MASKS = [
+    { "format" => "all" }, { "format" => "keep_last", "count" => 2 }, { "format" => "keep_first", "count" => 3 },
+    { "format" => "fixed_text", "text" => "on file" }
+  ].freeze
 
   PRECEDENCE = %w[strictest most_open first_in_order closest_audience no_overlap].freeze
 
@@ -15,20 +18,33 @@ class PolicyGenerator
   end
 
   def policy(builders)
-    fields = [builders.field("number", "auto_number"),
-              builders.field("stage", "choice", label: pick(%w[open internal]), options: %w[a b c].map { |id| { "id" => id, "name" => id } }),
-              builders.field("count", "integer"), builders.field("level", "integer", label: label), builders.field("agreed", "yes_no", label: label),
-              builders.field("contact", label: label), builders.field("notes", label: label, section: "other"),
-              builders.field("total", "computed", label: label, formula: "count * level")]
+    fields = [
+      builders.field("number", "auto_number"),
+      builders.field(
+        "stage", "choice", label: pick(%w[open internal]),
+                           options: %w[a b c].map { |id| { "id" => id, "name" => id } }
+      ),
+      builders.field("count", "integer"),
+      builders.field("level", "integer", label: label),
+      builders.field("agreed", "yes_no", label: label),
+      builders.field("contact", label: label),
+      builders.field("notes", label: label, section: "other"),
+      builders.field("total", "computed", label: label, formula: "count * level")
+    ]
     fields.each { |field| field["baseline"] = state if field["id"] != "stage" && chance(0.2) }
     rules = Array.new(@random.rand(9)) { |index| rule(index) }
     fields.each { |field| field["precedence"] = pick(PRECEDENCE) if chance(0.1) }
-    builders.policy_document(*rules, fields: fields, baselines: Array.new(@random.rand(3)) { |index| baseline(index) }).merge("precedence" => chance(0.5) ? "strictest" : pick(PRECEDENCE))
+    builders.policy_document(
+      *rules, fields: fields, baselines: Array.new(@random.rand(3)) { |index| baseline(index) }
+    ).merge("precedence" => chance(0.5) ? "strictest" : pick(PRECEDENCE))
   end
 
   def question
-    { "user" => pick(%w[asha ilka zora]), "record_type" => "loan", "unit" => pick(%w[trust tidewater kiln]), "mode" => pick(%w[create edit view list]),
-      "channel" => pick(%w[form import interface]), "stored" => values, "entered" => chance(0.5) ? values : {} }
+    {
+      "user" => pick(%w[asha ilka zora]), "record_type" => "loan", "unit" => pick(%w[trust tidewater kiln]),
+      "mode" => pick(%w[create edit view list]), "channel" => pick(%w[form import interface]), "stored" => values,
+      "entered" => chance(0.5) ? values : {}
+    }
   end
 
   private
@@ -39,24 +55,33 @@ class PolicyGenerator
   def label = pick(%w[open internal confidential restricted])
 
   def values
-    { "stage" => pick(["a", "b", "c", nil]), "count" => pick([nil, 0, 1, 5, 9]), "level" => pick([nil, 1, 5]), "agreed" => pick([nil, true, false]),
-      "contact" => pick([nil, "Ilse Marrow", "x"]), "notes" => pick([nil, "mercury gilt"]) }
-      .merge(chance(0.15) ? { pick(%w[stage count level agreed]) => pick(["no such", [1]]) } : {})
+    {
+      "stage" => pick(["a", "b", "c", nil]), "count" => pick([nil, 0, 1, 5, 9]), "level" => pick([nil, 1, 5]),
+      "agreed" => pick([nil, true, false]), "contact" => pick([nil, "Ilse Marrow", "x"]),
+      "notes" => pick([nil, "mercury gilt"])
+    }.merge(chance(0.15) ? { pick(%w[stage count level agreed]) => pick(["no such", [1]]) } : {})
   end
 
   def state
-    found = { "visibility" => pick(%w[shown masked hidden]), "entry" => pick(%w[open locked]), "presence" => pick(%w[optional required]) }
+    found = {
+      "visibility" => pick(%w[shown masked hidden]), "entry" => pick(%w[open locked]),
+      "presence" => pick(%w[optional required])
+    }
     found = found.slice(*some(found.keys))
     found["visibility"] == "masked" ? found.merge("mask" => pick(MASKS), "replace" => chance(0.5)) : found
   end
 
   def baseline(index)
     where = chance(0.5) ? { "units" => [pick(%w[trust tidewater kiln])] } : { "categories" => some(%w[a b]) }
-    { "id" => "b#{index}", "name" => "Baseline #{index}", "record_type" => "loan", "states" => some(FIELDS).to_h { |id| [id, state] } }.merge(where)
+    {
+      "id" => "b#{index}", "name" => "Baseline #{index}", "record_type" => "loan",
+      "states" => some(FIELDS).to_h { |id| [id, state] }
+    }.merge(where)
   end
 
   def rule(index)
-    effects = [%w[show hide mask], %w[lock unlock], %w[require make_optional]].filter_map { |facet| pick(facet) if chance(0.5) }
+    effects =
+      [%w[show hide mask], %w[lock unlock], %w[require make_optional]].filter_map { |facet| pick(facet) if chance(0.5) }
     effects = ["lock"] if effects.empty?
     fields = some(FIELDS)
     condition = chance(0.6) ? condition(2) : nil
@@ -64,11 +89,21 @@ class PolicyGenerator
     written = sections ? [] : value_effects(fields)
     fields = [written.first["on"]] if written.any?
     targets = sections ? { "sections" => [pick(%w[main other])] } : { "fields" => fields }
-    { "id" => "r#{index}", "title" => "Rule #{index}", "kind" => chance(0.25) ? "guardrail" : "ordinary", "rank" => index + 1, "record_type" => "loan",
-      "state" => chance(0.1) ? "off" : "on", "targets" => targets,
-      "audience" => audience, "reach" => reach, "when" => condition, "timing" => @looking_back && chance(0.1) ? "on_opening" : nil,
+    {
+      "id" => "r#{index}",
+      "title" => "Rule #{index}",
+      "kind" => chance(0.25) ? "guardrail" : "ordinary",
+      "rank" => index + 1,
+      "record_type" => "loan",
+      "state" => chance(0.1) ? "off" : "on",
+      "targets" => targets,
+      "audience" => audience,
+      "reach" => reach,
+      "when" => condition,
+      "timing" => @looking_back && chance(0.1) ? "on_opening" : nil,
       "otherwise" => condition && chance(0.2) ? effects([pick(%w[hide show lock unlock require])]) : nil,
-      "effects" => effects(effects) + written.map { |effect| effect.except("on") } }.compact
+      "effects" => effects(effects) + written.map { |effect| effect.except("on") }
+    }.compact
   end
 
   def effects(names)
@@ -88,19 +123,30 @@ class PolicyGenerator
     return [{ "on" => id, "effect" => "clear" }] if chance(0.2)
 
     others = { "count" => "level", "level" => "count", "contact" => "notes", "notes" => "contact" }
-    literal = { "stage" => "b", "count" => 5, "level" => 1, "agreed" => true, "contact" => "x", "notes" => "mercury" }[id]
-    [{ "on" => id, "effect" => pick(%w[set set default]), "to" => others[id] && chance(0.4) ? { "field" => others[id] } : { "value" => literal } }]
+    literal =
+      { "stage" => "b", "count" => 5, "level" => 1, "agreed" => true, "contact" => "x", "notes" => "mercury" }[id]
+    [
+      {
+        "on" => id, "effect" => pick(%w[set set default]),
+        "to" => others[id] && chance(0.4) ? { "field" => others[id] } : { "value" => literal }
+      }
+    ]
   end
 
   def audience
-    members = [{ "role" => "registrar" }, { "role" => "courier" }, { "group" => "custodians" }, { "group" => "night" }, { "department" => "collections" },
-               { "unit" => "trust" }, { "unit" => "kiln" }, { "user" => "zora" }]
+    members = [
+      { "role" => "registrar" }, { "role" => "courier" }, { "group" => "custodians" }, { "group" => "night" },
+      { "department" => "collections" }, { "unit" => "trust" }, { "unit" => "kiln" }, { "user" => "zora" }
+    ]
     except = chance(0.3) ? { "except" => [pick(members)] } : {}
     (chance(0.4) ? { "everyone" => true } : { "any" => some(members) }).merge(except)
   end
 
   def reach
-    found = { "units" => [pick(%w[trust tidewater kiln])], "modes" => some(%w[create edit view list]), "channels" => some(%w[form import]) }
+    found = {
+      "units" => [pick(%w[trust tidewater kiln])], "modes" => some(%w[create edit view list]),
+      "channels" => some(%w[form import])
+    }
     found.slice(*found.keys.select { chance(0.25) }).then { |kept| kept.empty? ? nil : kept }
   end
 
@@ -124,15 +170,17 @@ class PolicyGenerator
 
   def right_of(id)
     case id
-    when "stage" then chance(0.5) ? [pick(%w[equal not_equal]), { "value" => pick(%w[a b]) }] : [pick(%w[one_of none_of]), { "values" => some(%w[a b c]) }]
+    when "stage"
+      if chance(0.5)
+        [pick(%w[equal not_equal]), { "value" => pick(%w[a b]) }]
+      else
+        [pick(%w[one_of none_of]), { "values" => some(%w[a b c]) }]
+      end
     when "count", "level"
       return ["between", { "values" => [1, 5] }] if chance(0.15)
 
-      [pick(%w[less at_most greater at_least equal]), if chance(0.2)
-                                                        { "field" => id == "count" ? "level" : "count" }
-                                                      else
-                                                        { "value" => pick([1, 5]) }
-                                                      end]
+      other = { "field" => id == "count" ? "level" : "count" }
+      [pick(%w[less at_most greater at_least equal]), chance(0.2) ? other : { "value" => pick([1, 5]) }]
     when "agreed" then ["equal", { "value" => chance(0.5) }]
     else [pick(%w[begins_with includes equal]), { "value" => pick(%w[Ilse mercury x]) }]
     end

@@ -3,9 +3,14 @@
 # Decides straight from the documents, one field and facet at a time, with no plan, no index and no memory.
 # Written to be plainly right, and unlike the real one, so that the two can be held against each other.
 class ReferenceResolver
-  ORDER = { "visibility" => %w[shown masked hidden], "entry" => %w[open locked], "presence" => %w[optional required] }.freeze
-  GIVES = { "show" => %w[visibility shown], "hide" => %w[visibility hidden], "mask" => %w[visibility masked], "lock" => %w[entry locked],
-            "unlock" => %w[entry open], "require" => %w[presence required], "make_optional" => %w[presence optional] }.freeze
+  ORDER = {
+    "visibility" => %w[shown masked hidden], "entry" => %w[open locked], "presence" => %w[optional required]
+  }.freeze
+  GIVES = {
+    "show" => %w[visibility shown], "hide" => %w[visibility hidden], "mask" => %w[visibility masked],
+    "lock" => %w[entry locked], "unlock" => %w[entry open], "require" => %w[presence required],
+    "make_optional" => %w[presence optional]
+  }.freeze
   WRONG = Object.new
 
   def initialize(policy, directory)
@@ -47,11 +52,26 @@ class ReferenceResolver
   def written(base, entered, effects)
     return {} unless %w[create edit].include?(@question["mode"])
 
-    acting = @policy["rules"].select { |rule| matters?(rule) }.sort_by { |rule| [rule["kind"] == "guardrail" ? 0 : 1, rule["rank"]] }
-    halves = acting.flat_map { |rule| halves_of(rule).map { |given, outcome| [rule, given, outcome] } }.select { |_, _, outcome| outcome }
-    clears = each_target(halves, *(["hide"] & effects)).select { |field, effect| effect["clear"] && state_of(field)["visibility"] == "hidden" }.to_h { |field, _| [field["id"], nil] }
+    acting =
+      @policy["rules"]
+        .select { |rule| matters?(rule) }
+        .sort_by { |rule| [rule["kind"] == "guardrail" ? 0 : 1, rule["rank"]] }
+    halves =
+      acting
+        .flat_map { |rule| halves_of(rule).map { |given, outcome| [rule, given, outcome] } }
+        .select { |_, _, outcome| outcome }
+    clears =
+      each_target(halves, *(["hide"] & effects))
+        .select { |field, effect| effect["clear"] && state_of(field)["visibility"] == "hidden" }
+        .to_h { |field, _| [field["id"], nil] }
     each_target(halves, *(effects - ["hide"])).reduce(clears) do |found, (field, effect)|
-      next found if found.key?(field["id"]) || (effect["effect"] == "default" && (@question["mode"] != "create" || entered.key?(field["id"]) || !base[field["id"]].nil?))
+      if found.key?(field["id"]) ||
+         (
+           effect["effect"] == "default" &&
+             (@question["mode"] != "create" || entered.key?(field["id"]) || !base[field["id"]].nil?)
+         )
+        next found
+      end
 
       value = effect["to"] ? looked_up(effect["to"]) : nil
       value.equal?(WRONG) ? found : found.merge(field["id"] => value)
@@ -60,7 +80,10 @@ class ReferenceResolver
 
   def each_target(halves, *names)
     halves.flat_map do |rule, effects, _|
-      effects.select { |effect| names.include?(effect["effect"]) }.product(@type["fields"].select { |field| targets?(rule, field) }).map { |effect, field| [field, effect] }
+      effects
+        .select { |effect| names.include?(effect["effect"]) }
+        .product(@type["fields"].select { |field| targets?(rule, field) })
+        .map { |effect, field| [field, effect] }
     end
   end
 
@@ -89,9 +112,14 @@ class ReferenceResolver
   end
 
   def state_of(field)
-    speaking = @policy["rules"].select { |rule| speaks?(rule, field) }.flat_map do |rule|
-      halves_of(rule).map { |effects, outcome| [rule.merge("effects" => effects.select { |each| GIVES[each["effect"]] }), outcome] }
-    end
+    speaking =
+      @policy["rules"]
+        .select { |rule| speaks?(rule, field) }
+        .flat_map do |rule|
+          halves_of(rule).map do |effects, outcome|
+            [rule.merge("effects" => effects.select { |each| GIVES[each["effect"]] }), outcome]
+          end
+        end
     speaking.reject! { |_, outcome| outcome == false }
     ordinary, guardrails = speaking.partition { |rule, _| rule["kind"] == "ordinary" }
     state = ruled(baseline(field), ordinary, field["precedence"] || @policy["precedence"])
@@ -103,8 +131,15 @@ class ReferenceResolver
     matters?(rule) && targets?(rule, field)
   end
 
-  def matters?(rule) = rule["state"] != "off" && rule["record_type"] == @type["id"] && meant?(rule["audience"]) && reaches?(rule["reach"] || {})
-  def targets?(rule, field) = (rule["targets"]["fields"] || []).include?(field["id"]) || (rule["targets"]["sections"] || []).include?(field["section"])
+  def matters?(rule)
+    rule["state"] != "off" && rule["record_type"] == @type["id"] && meant?(rule["audience"]) &&
+      reaches?(rule["reach"] || {})
+  end
+
+  def targets?(rule, field)
+    (rule["targets"]["fields"] || []).include?(field["id"]) ||
+      (rule["targets"]["sections"] || []).include?(field["section"])
+  end
 
   def meant?(audience)
     mine = principals
@@ -170,7 +205,10 @@ class ReferenceResolver
     sure = rules.select { |_, outcome| outcome }.map(&:first)
     doubtful = rules.select { |_, outcome| outcome.nil? }.map(&:first)
     # The strictest that any part of what is in doubt could lead to.
-    (0..doubtful.size).flat_map { |size| doubtful.combination(size).to_a }.map { |some| over(start, sure + some, precedence) }.reduce { |one, other| stricter(one, other) }
+    (0..doubtful.size)
+      .flat_map { |size| doubtful.combination(size).to_a }
+      .map { |some| over(start, sure + some, precedence) }
+      .reduce { |one, other| stricter(one, other) }
   end
 
   def over(start, rules, precedence)
@@ -181,14 +219,21 @@ class ReferenceResolver
 
   # {facet => value}, with mask and replace for a masked visibility; {} when nothing speaks of the facet.
   def facet_of(facet, rules, precedence)
-    speaking = rules.sort_by { |rule| [rule["rank"], rule["id"]] }.map { |rule| [rule, given(rule)] }.select { |_, state| state[facet] }
+    speaking =
+      rules
+        .sort_by { |rule| [rule["rank"], rule["id"]] }
+        .map { |rule| [rule, given(rule)] }
+        .select { |_, state| state[facet] }
     return {} if speaking.empty?
 
     value = winning(facet, speaking, precedence)
     return { facet => value } unless value == "masked"
 
     masked = speaking.map(&:last).select { |state| state["visibility"] == "masked" }
-    { facet => value, "mask" => masked.map { |state| state["mask"] }.min_by { |mask| revealed(mask) }, "replace" => masked.all? { |state| state["replace"] } }
+    {
+      facet => value, "mask" => masked.map { |state| state["mask"] }.min_by { |mask| revealed(mask) },
+      "replace" => masked.all? { |state| state["replace"] }
+    }
   end
 
   def winning(facet, speaking, precedence)
@@ -198,8 +243,12 @@ class ReferenceResolver
     when "first_in_order" then speaking.first[1][facet]
     when "closest_audience"
       nearest = speaking.map { |rule, _| steps(rule["audience"]) }.min
-      speaking.select { |rule, _| steps(rule["audience"]) == nearest }.map { |_, state| state[facet] }.max_by { |value| ORDER[facet].index(value) }
-    else values.last
+      speaking
+        .select { |rule, _| steps(rule["audience"]) == nearest }
+        .map { |_, state| state[facet] }
+        .max_by { |value| ORDER[facet].index(value) }
+    else
+      values.last
     end
   end
 
@@ -212,8 +261,12 @@ class ReferenceResolver
   end
 
   def far(kind, id, user)
-    lists = { "user" => [[user["id"]]], "role" => [user["roles"] || []], "group" => (user["groups"] || []).map { |each| upward("groups", each) },
-              "department" => [user["department"] ? upward("departments", user["department"]) : []], "unit" => (user["units"] || []).map { |each| upward("units", each) } }
+    lists = {
+      "user" => [[user["id"]]], "role" => [user["roles"] || []],
+      "group" => (user["groups"] || []).map { |each| upward("groups", each) },
+      "department" => [user["department"] ? upward("departments", user["department"]) : []],
+      "unit" => (user["units"] || []).map { |each| upward("units", each) }
+    }
     found = lists[kind].filter_map { |list| list.index(id) }.min or return nil
     kind == "role" ? [2, 0] : [%w[user group role department unit].index(kind), found]
   end
@@ -222,17 +275,26 @@ class ReferenceResolver
     rule["effects"].reduce({}) do |state, effect|
       facet, word = GIVES.fetch(effect["effect"])
       state = state.merge(facet => word)
-      effect["effect"] == "mask" ? state.merge("mask" => effect["mask"], "replace" => effect["replace"] || false) : state
+      if effect["effect"] == "mask"
+        state.merge("mask" => effect["mask"], "replace" => effect["replace"] || false)
+      else
+        state
+      end
     end
   end
 
   def stricter(one, other)
-    result = ORDER.to_h { |facet, words| [facet, [one[facet], other[facet]].compact.max_by { |word| words.index(word) }] }.compact
+    result =
+      ORDER
+        .to_h { |facet, words| [facet, [one[facet], other[facet]].compact.max_by { |word| words.index(word) }] }
+        .compact
     return result unless result["visibility"] == "masked"
 
     masked = [one, other].select { |state| state["visibility"] == "masked" }
-    result.merge("mask" => masked.map { |state| state["mask"] || { "format" => "all" } }.min_by { |mask| revealed(mask) },
-                 "replace" => masked.all? { |state| state["replace"] })
+    result.merge(
+      "mask" => masked.map { |state| state["mask"] || { "format" => "all" } }.min_by { |mask| revealed(mask) },
+      "replace" => masked.all? { |state| state["replace"] }
+    )
   end
 
   def revealed(mask)
@@ -250,10 +312,17 @@ class ReferenceResolver
   def covered(field, state, ordinary)
     return state if field["formula"].nil? || ordinary.any? { |rule, outcome| outcome && given(rule)["visibility"] }
 
-    sources = field["formula"].scan(/[a-z_]+/).map { |id| state_of(@type["fields"].find { |each| each["id"] == id })["visibility"] }
+    sources =
+      field["formula"]
+        .scan(/[a-z_]+/)
+        .map { |id| state_of(@type["fields"].find { |each| each["id"] == id })["visibility"] }
     words = ORDER["visibility"]
     worst = sources.max_by { |word| words.index(word) }
-    words.index(worst) > words.index(state["visibility"]) ? state.except("mask", "replace").merge("visibility" => worst) : state
+    if words.index(worst) > words.index(state["visibility"])
+      state.except("mask", "replace").merge("visibility" => worst)
+    else
+      state
+    end
   end
 
   def closed(field, state)
@@ -262,7 +331,10 @@ class ReferenceResolver
     state = state.merge("entry" => "locked") if closed
     state = state.merge("presence" => "optional") if state["entry"] == "locked"
     mask = state["visibility"] == "masked" ? (state["mask"] || { "format" => "all" }) : nil
-    state.slice("visibility", "entry", "presence").merge("mask" => mask, "replace" => (mask && state["replace"]) || nil).compact
+    state
+      .slice("visibility", "entry", "presence")
+      .merge("mask" => mask, "replace" => (mask && state["replace"]) || nil)
+      .compact
   end
 
   # true, false, or nil when it can't be told.
@@ -285,7 +357,12 @@ class ReferenceResolver
   def compare(condition)
     return changed(condition["left"]["field"]) if condition["compare"] == "was_changed"
 
-    left = condition["left"]["stored"] ? value(condition["left"]["stored"], @question["stored"] || {}) : value(condition["left"]["field"])
+    left =
+      if condition["left"]["stored"]
+        value(condition["left"]["stored"], @question["stored"] || {})
+      else
+        value(condition["left"]["field"])
+      end
     return nil if left.equal?(WRONG)
     return left.nil? if condition["compare"] == "is_blank"
     return !left.nil? if condition["compare"] == "is_filled"

@@ -16,7 +16,9 @@ module Server
           @audit = CobaltLedger::Audit::Run.new(@policy.engine, @policy.document["rules"], at: Time.now)
           return nil unless prove(AuditDigests.missing(@policy).sort_by { |id, _| id == job.given["first"] ? 0 : 1 })
 
-          { "parts" => AuditDigests.of(@policy) }.tap { |result| AuditPart.forget(AuditRuns.in_use + result["parts"].values) }
+          { "parts" => AuditDigests.of(@policy) }.tap do |result|
+            AuditPart.forget(AuditRuns.in_use + result["parts"].values)
+          end
         end
 
         private
@@ -34,7 +36,10 @@ module Server
           end
           return false unless going
 
-          AuditPart.keep(digest, id, found.map { |finding| finding.to_h.merge("basis" => finding.basis(@audit.texts)) }, @audit.undecided.fetch(id))
+          AuditPart.keep(
+            digest, id, found.map { |finding| finding.to_h.merge("basis" => finding.basis(@audit.texts)) },
+            @audit.undecided.fetch(id)
+          )
           job.note(parts: index + 1)
         end
       end

@@ -3,7 +3,8 @@
 module Server
   module Jobs
     module Tasks
-      # Removes what nobody looks at any more: sessions that are over, and old jobs but the latest of each kind and topic.
+      # Removes what nobody looks at any more: sessions that are over, and old jobs but the latest of each kind and
+      # topic.
       class ClearUp < Scheduled
         known_as "clear_up"
         at "40 3 * * *"

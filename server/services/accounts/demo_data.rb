@@ -9,10 +9,15 @@ module Server
 
     # Sign-in name, access, and person of the directory.
     ACCOUNTS = [
-      ["mairin", "administrator", "mairin.okafor"], ["zora", "administrator", "zora.nightingale"],
-      ["yusuf", "approver", "yusuf.harrow"], ["xenia", "auditor", "xenia.prowse"],
-      ["asha", "record_user", "asha.brandt"], ["tomas", "record_user", "tomas.reyl"], ["ilka", "record_user", "ilka.fenn"],
-      ["cleo", "record_user", "cleo.marchetti"], ["esme", "record_user", "esme.thackeray"]
+      %w[mairin administrator mairin.okafor],
+      %w[zora administrator zora.nightingale],
+      %w[yusuf approver yusuf.harrow],
+      %w[xenia auditor xenia.prowse],
+      %w[asha record_user asha.brandt],
+      %w[tomas record_user tomas.reyl],
+      %w[ilka record_user ilka.fenn],
+      %w[cleo record_user cleo.marchetti],
+      %w[esme record_user esme.thackeray]
     ].freeze
 
     module_function
@@ -36,15 +41,20 @@ module Server
     end
 
     def policy
-      _, document = CobaltLedger::Formats::PolicyJson.read(File.binread(File.join(FOLDER, "policy.json")), PolicyStore.instance.directory)
+      _, document =
+        CobaltLedger::Formats::PolicyJson.read(
+          File.binread(File.join(FOLDER, "policy.json")), PolicyStore.instance.directory
+        )
       Setup.first_edition(document, by: "the demo", note: "The sample business")
     end
 
     def records
-      CobaltLedger::Formats::StrictJson.read(File.binread(File.join(FOLDER, "records.json")))["records"].each do |type, records|
+      CobaltLedger::Formats::StrictJson.read(File.binread(File.join(FOLDER, "records.json")))[
+        "records"
+      ].each do |type, records|
         records.each do |record|
           Record.new(record_type: type, number: record["number"], unit: record["unit"], changed_by: "the demo")
-                .tap { |row| row.values = record["values"] }.save!
+            .tap { |row| row.values = record["values"] }.save!
         end
       end
     end
@@ -52,7 +62,9 @@ module Server
     def accounts
       names = PolicyStore.instance.directory
       ACCOUNTS.each do |login, access, person|
-        Account.create!(login: login, name: names.name_of(:user, person), password: PASSWORD, access: access, person: person)
+        Account.create!(
+          login: login, name: names.name_of(:user, person), password: PASSWORD, access: access, person: person
+        )
       end
     end
   end

@@ -2,8 +2,8 @@
 
 module Server
   # What a browser remembers of having signed in under a name, so that strangers who try that name elsewhere can't keep
-  # its owner out. It lets nobody in, and a new password ends it. Nothing of it is stored here: it is made from what only
-  # the database knows.
+  # its owner out. It lets nobody in, and a new password ends it. Nothing of it is stored here: it is made from what
+  # only the database knows.
   module KnownBrowser
     COOKIE = "cobalt_known"
     # Seconds.
@@ -11,7 +11,10 @@ module Server
 
     module_function
 
-    def token(account) = "#{account.id}.#{OpenSSL::HMAC.hexdigest('SHA256', account.password_digest, "known browser #{account.id}")[0, 40]}"
+    def token(account)
+      mark = OpenSSL::HMAC.hexdigest("SHA256", account.password_digest, "known browser #{account.id}")
+      "#{account.id}.#{mark[0, 40]}"
+    end
 
     # The token, when it is one of this account's; nil otherwise. sent: what the browser sent, or nil.
     def recognised(sent, account)

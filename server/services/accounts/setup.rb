@@ -8,8 +8,15 @@ module Server
     # Makes an empty policy and directory where there is none.
     def prepare
       ActiveRecord::Base.transaction do
-        DirectoryVersion.keep(CobaltLedger::Formats::DirectoryJson.empty, by: "the installation") if DirectoryVersion.none?
-        first_edition(CobaltLedger::Formats::PolicyJson.empty("Our business"), by: "the installation", note: "Empty at the start") if Edition.none?
+        if DirectoryVersion.none?
+          DirectoryVersion.keep(CobaltLedger::Formats::DirectoryJson.empty, by: "the installation")
+        end
+        if Edition.none?
+          first_edition(
+            CobaltLedger::Formats::PolicyJson.empty("Our business"),
+            by: "the installation", note: "Empty at the start"
+          )
+        end
       end
     end
 

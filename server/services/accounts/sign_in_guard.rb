@@ -15,7 +15,8 @@ module Server
 
     module_function
 
-    # Tries of somebody who is signed in to name their own password, which say nothing of other tries. The block as below.
+    # Tries of somebody who is signed in to name their own password, which say nothing of other tries. The block as
+    # below.
     def again(account, &check) = counted({ "again:#{account.id}" => PAIR }, &check)
 
     # login: as typed; address: text or nil; browser: what the browser remembers of an earlier sign-in under this name,
@@ -28,7 +29,14 @@ module Server
     # counts: Hash of key to [tries, seconds].
     def counted(counts)
       over = counts.select { |key, (limit, seconds)| STORE.increment(key, 1, expires_in: seconds) > limit }
-      raise Problem.new(429, "too-many-tries", "Too many tries to sign in; wait a minute", again: over.values.map(&:last).max) if over.any?
+      if over.any?
+        raise Problem.new(
+          429,
+          "too-many-tries",
+          "Too many tries to sign in; wait a minute",
+          again: over.values.map(&:last).max
+        )
+      end
 
       yield.tap { |good| counts.each_key { |key| STORE.decrement(key, 1) } if good }
     end
@@ -38,7 +46,9 @@ module Server
 
     private_class_method :counted
 
-    def counts_of(name, place) = { "pair:#{place}:#{name}" => PAIR, "address:#{place}" => ADDRESS, "name:#{name}" => NAME }
+    def counts_of(name, place)
+      { "pair:#{place}:#{name}" => PAIR, "address:#{place}" => ADDRESS, "name:#{name}" => NAME }
+    end
     private_class_method :counts_of
 
     # Whoever has one address of an IPv6 network mostly has them all (RFC 6177).

@@ -5,7 +5,10 @@ module Server
   # they. A day is part of it, because windows end, and so is the program that proved them.
   class AuditDigests
     # What the core is: another version may prove something else.
-    PROGRAM = Dir[File.join(Paths::ROOT, "core", "lib", "**", "*.rb")].reduce(Digest::SHA256.new) { |digest, file| digest << File.binread(file) }.hexdigest
+    PROGRAM =
+      Dir[File.join(Paths::ROOT, "core", "lib", "**", "*.rb")]
+        .reduce(Digest::SHA256.new) { |digest, file| digest << File.binread(file) }
+        .hexdigest
 
     # Parts of a document whose digests are remembered at most.
     REMEMBERED = 25_000
@@ -52,11 +55,15 @@ module Server
     end
 
     def shared
-      @shared ||= begin
-        settings = @document.slice("precedence", "time_zone", "places", "labels").merge("types" => @document["record_types"].map { |type| type["id"] })
-        beside = { "directory" => DirectoryVersion.newest.sha256, "day" => Date.today.iso8601, "program" => PROGRAM }
-        CobaltLedger::CanonicalJson.digest(settings.merge(beside)).to_s
-      end
+      @shared ||=
+        begin
+          settings =
+            @document.slice("precedence", "time_zone", "places", "labels").merge(
+              "types" => @document["record_types"].map { |type| type["id"] }
+            )
+          beside = { "directory" => DirectoryVersion.newest.sha256, "day" => Date.today.iso8601, "program" => PROGRAM }
+          CobaltLedger::CanonicalJson.digest(settings.merge(beside)).to_s
+        end
     end
   end
 end

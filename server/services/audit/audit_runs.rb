@@ -15,21 +15,34 @@ module Server
           return latest if latest && current?(latest, policy)
 
           latest&.cancel
-          Job.create!(kind: "audit", topic: name, subject: policy.subject, given: JSON.generate("first" => first), started_by: by, account_id: account&.id)
-             .tap { wake.call }
+          Job
+            .create!(
+              kind: "audit", topic: name, subject: policy.subject, given: JSON.generate("first" => first),
+              started_by: by, account_id: account&.id
+            )
+            .tap { wake.call }
         end
       end
 
       # Whoever may edit can cancel any run; others their own.
       def cancel(id, account)
         run = find(id)
-        raise Problem.new(403, "not-yours", "#{run.started_by} has started this run; who may edit the policy can cancel it") unless account.may?(:edit) || run.account_id == account.id
+        unless account.may?(:edit) || run.account_id == account.id
+          raise Problem.new(
+            403,
+            "not-yours",
+            "#{run.started_by} has started this run; who may edit the policy can cancel it"
+          )
+        end
 
         run.cancel
       end
 
       # Raises Problem.
-      def find(id) = Job.find_by(id: id, kind: "audit") || raise(Problem.new(404, "no-such-run", "There is no such run of the audit"))
+      def find(id)
+        Job.find_by(id: id, kind: "audit") ||
+          raise(Problem.new(404, "no-such-run", "There is no such run of the audit"))
+      end
 
       def latest(name) = Job.latest("audit", name)
 
@@ -47,7 +60,8 @@ module Server
       def wake = @wake || -> {}
 
       def current?(run, policy)
-        run.subject == policy.subject && (%w[queued running].include?(run.status) || (run.status == "done" && AuditDigests.missing(policy).empty?))
+        run.subject == policy.subject &&
+          (%w[queued running].include?(run.status) || (run.status == "done" && AuditDigests.missing(policy).empty?))
       end
     end
   end

@@ -21,7 +21,10 @@ module Server
     # Tells which findings the question is about. Raises CobaltLedger::BadInput.
     def concern
       asked = CobaltLedger::Decisions::Question
-      parts = { mode: part("mode", "mode", asked::MODES), channel: part("channel", "channel", asked::CHANNELS), unit: part("unit", "unit", @state.directory.units.map(&:id)) }
+      parts = {
+        mode: part("mode", "mode", asked::MODES), channel: part("channel", "channel", asked::CHANNELS),
+        unit: part("unit", "unit", @state.directory.units.map(&:id))
+      }
       CobaltLedger::Audit::Concern.new(@state.policy, @state.directory, audiences: audiences, **parts)
     end
 
@@ -45,10 +48,16 @@ module Server
 
     # Array of Directory::Audience::Member; empty for anyone.
     def audiences
-      @params["audiences"].to_s.split(",").map do |text|
+      @params["audiences"]
+        .to_s
+        .split(",")
+        .map do |text|
         kind, id = text.split(":", 2)
         return [] if kind == "everyone"
-        next CobaltLedger::Directory::Audience::Member.new(kind.to_sym, id) if CobaltLedger::Directory::Audience::KINDS.map(&:to_s).include?(kind) && @state.directory.find(kind.to_sym, id)
+        if CobaltLedger::Directory::Audience::KINDS.map(&:to_s).include?(kind) &&
+           @state.directory.find(kind.to_sym, id)
+          next CobaltLedger::Directory::Audience::Member.new(kind.to_sym, id)
+        end
 
         raise CobaltLedger::BadInput.at("/audiences", "there is no #{kind} “#{id}”")
       end

@@ -9,7 +9,8 @@ module Server
     # Columns of the map that are named at most.
     COLUMNS = 12
 
-    # state: PolicyStore::Compiled; name: "in_force" or "pending"; params: the parts of the question that are not left open.
+    # state: PolicyStore::Compiled; name: "in_force" or "pending"; params: the parts of the question that are not left
+    # open.
     def initialize(state, name, params = {})
       @state = state
       @name = name
@@ -27,19 +28,26 @@ module Server
 
     # One finding by its identity, with everything. Raises Problem.
     def find(id)
-      part = types.filter_map { |type| part(type) }.find { |each| each["findings"].any? { |finding| finding["id"] == id } }
-      (part && AuditPart.whole(part["digest"], id)) or raise Problem.new(404, "no-such-finding", "There is no such finding any more")
+      part =
+        types.filter_map { |type| part(type) }.find { |each| each["findings"].any? { |finding| finding["id"] == id } }
+      (part && AuditPart.whole(part["digest"], id)) or
+        raise Problem.new(404, "no-such-finding", "There is no such finding any more")
     end
 
     # The same with names and sentences, as the reader sees it.
     def whole(id)
       finding = find(id)
       type = @state.policy.record_type(finding["record_type"])
-      finding.except("basis").merge(
-        "meaning" => CobaltLedger::Audit::Detector[finding["detector"]].meaning, "type_name" => type.name,
-        "fields" => finding["fields"].map { |each| { "id" => each, "name" => type.field(each)&.name || each } }, "rules" => finding["rules"].map { |each| rule(each) }, "columns" => columns(finding),
-        "accepted" => accepted(finding), "was_accepted" => was_accepted(finding), "remedies" => finding["remedies"].map { |remedy| remedy["words"] }
-      ).compact
+      finding
+        .except("basis")
+        .merge(
+          "meaning" => CobaltLedger::Audit::Detector[finding["detector"]].meaning, "type_name" => type.name,
+          "fields" => finding["fields"].map { |each| { "id" => each, "name" => type.field(each)&.name || each } },
+          "rules" => finding["rules"].map { |each| rule(each) }, "columns" => columns(finding),
+          "accepted" => accepted(finding), "was_accepted" => was_accepted(finding),
+          "remedies" => finding["remedies"].map { |remedy| remedy["words"] }
+        )
+        .compact
     end
 
     # Errors and warnings that nobody has accepted, as far as they are known.
@@ -58,14 +66,27 @@ module Server
     def columns(finding)
       rules = finding["rules"].filter_map { |id| rules_by_id[id] }
       person = finding.dig("example", "question", "user")
-      roles = rules.empty? ? [] : @state.directory.roles.map(&:id).select { |id| rules.all? { |rule| rule.audience.match?(@state.directory.bare(:role, id)) } }
+      roles =
+        if rules.empty?
+          []
+        else
+          @state
+            .directory
+            .roles
+            .map(&:id)
+            .select { |id| rules.all? { |rule| rule.audience.match?(@state.directory.bare(:role, id)) } }
+        end
       ([person && "user:#{person}"].compact + roles.map { |id| "role:#{id}" }).first(COLUMNS)
     end
 
     def progress
       proved = types.filter_map { |id| part(id)&.fetch("proved_at") }
-      { "run" => AuditRuns.latest(@name)&.to_view, "current" => types.all? { |id| part(id)&.fetch("digest") == digests[id] }, "proved_at" => proved.min&.iso8601,
-        "audited" => types.sum { |id| @state.policy.rules_of(id).size }, "undecided" => types.flat_map { |id| undecided(id) } }.compact
+      {
+        "run" => AuditRuns.latest(@name)&.to_view,
+        "current" => types.all? { |id| part(id)&.fetch("digest") == digests[id] }, "proved_at" => proved.min&.iso8601,
+        "audited" => types.sum { |id| @state.policy.rules_of(id).size },
+        "undecided" => types.flat_map { |id| undecided(id) }
+      }.compact
     end
 
     def listed(standing)
@@ -78,40 +99,60 @@ module Server
     # What is known of a record type: as it is now, or else as it was when it was last proved.
     def part(id)
       @parts ||= {}
-      @parts.fetch(id) { @parts[id] = AuditPart.known(digests[id]) || before[id]&.then { |digest| AuditPart.known(digest) } }
+      @parts.fetch(id) do
+        @parts[id] = AuditPart.known(digests[id]) || before[id]&.then { |digest| AuditPart.known(digest) }
+      end
     end
 
     def before = @before ||= AuditRuns.proved_parts(@name)
 
     def kinds(found)
-      found.map { |finding| finding["detector"] }.tally.sort_by { |name, _| CobaltLedger::Audit::Detector[name].registered_order }
-           .map { |name, total| { "id" => name, "name" => CobaltLedger::Audit::Detector[name].title, "total" => total } }
+      found
+        .map { |finding| finding["detector"] }
+        .tally
+        .sort_by { |name, _| CobaltLedger::Audit::Detector[name].registered_order }
+        .map { |name, total| { "id" => name, "name" => CobaltLedger::Audit::Detector[name].title, "total" => total } }
     end
 
     def undecided(id)
       type = @state.policy.record_type(id)
-      (part(id)&.fetch("undecided") || []).map { |field| { "record_type" => type.name, "field" => type.field(field)&.name || field } }
+      (part(id)&.fetch("undecided") || []).map do |field|
+        { "record_type" => type.name, "field" => type.field(field)&.name || field }
+      end
     end
 
     def groups(found)
       by_group = found.group_by { |finding| finding["group"] }
       CobaltLedger::Audit::Detector::GROUPS.map do |id, name|
-        own = (by_group[id] || []).sort_by { |finding| [-CobaltLedger::Audit::Detector::SEVERITIES.index(finding["severity"]), CobaltLedger::Audit::Detector[finding["detector"]].registered_order] }
-        { "id" => id, "name" => name, "total" => own.size, "findings" => own.first(LINES).map { |finding| line(finding) } }
+        own =
+          (by_group[id] || []).sort_by do |finding|
+            [
+              -CobaltLedger::Audit::Detector::SEVERITIES.index(finding["severity"]),
+              CobaltLedger::Audit::Detector[finding["detector"]].registered_order
+            ]
+          end
+        {
+          "id" => id, "name" => name, "total" => own.size,
+          "findings" => own.first(LINES).map { |finding| line(finding) }
+        }
       end
     end
 
     def line(finding)
       type = @state.policy.record_type(finding["record_type"])
       finding.slice("id", "detector", "severity", "title", "record_type", "rules", "facet", "words")
-             .merge("type_name" => type.name, "fields" => finding["fields"].map { |id| type.field(id)&.name || id },
-                    "accepted_by" => accepted(finding)&.fetch("by"), "was_accepted" => was_accepted(finding)).compact
+        .merge("type_name" => type.name, "fields" => finding["fields"].map { |id| type.field(id)&.name || id },
+               "accepted_by" => accepted(finding)&.fetch("by"), "was_accepted" => was_accepted(finding)).compact
     end
 
     # Numbers and titles of the rules that disagree, for the picture.
     def rules_of(found)
       named = found.select { |finding| between?(finding) }.flat_map { |finding| finding["rules"] }.to_set
-      @state.policy.rules.select { |rule| named.include?(rule.id) }.then { |rules| CobaltLedger::Formats::RuleCard.all(rules) }
+      @state
+        .policy
+        .rules
+        .select { |rule| named.include?(rule.id) }
+        .then { |rules| CobaltLedger::Formats::RuleCard.all(rules) }
     end
 
     # Is it about rules that meet?
@@ -120,8 +161,11 @@ module Server
     def rules_by_id = @rules_by_id ||= @state.policy.rules.to_h { |each| [each.id, each] }
 
     def rule(id)
-      rule = rules_by_id[id] or return { "id" => id, "number" => "", "title" => "a rule that is gone", "sentence" => [] }
-      CobaltLedger::Formats::RuleCard.of(rule).merge("sentence" => CobaltLedger::Rules::Sentence.new(rule, @state.policy, @state.directory).segments.map(&:to_h))
+      rule = rules_by_id[id] or
+        return { "id" => id, "number" => "", "title" => "a rule that is gone", "sentence" => [] }
+      CobaltLedger::Formats::RuleCard.of(rule).merge(
+        "sentence" => CobaltLedger::Rules::Sentence.new(rule, @state.policy, @state.directory).segments.map(&:to_h)
+      )
     end
 
     def accepted(finding)

@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 module Server
-  # Questions asked from a cell: who else can see or edit this, and what would have to be true for this person to edit it.
+  # Questions asked from a cell: who else can see or edit this, and what would have to be true for this person to edit
+  # it.
   class Asking
     # People named at most.
     NAMED = 100
@@ -11,7 +12,8 @@ module Server
       @state = state
       @reader = QuestionReader.new(state, sight)
       @question = @reader.read(params)
-      @field = @question.record_type.field(params["field"]) or raise CobaltLedger::BadInput.at("/field", "#{@question.record_type.name} has no field “#{params['field']}”")
+      @field = @question.record_type.field(params["field"]) or
+        raise CobaltLedger::BadInput.at("/field", "#{@question.record_type.name} has no field “#{params['field']}”")
       @fixed = @reader.record || params["entered"]
     end
 
@@ -19,8 +21,17 @@ module Server
     def who
       groups = @state.directory.users.group_by { |user| levels(@state.directory.principals_of(user.id)) }
       order = CobaltLedger::Access::State::LEVELS
-      told = groups.map { |levels, users| { "levels" => levels, "people" => users.size, "names" => users.first(NAMED).map { |user| { "id" => user.id, "name" => user.name } } } }
-      { "field" => @field.name, "groups" => told.sort_by { |group| group["levels"].map { |level| -order.index(level) }.minmax } }
+      told =
+        groups.map do |levels, users|
+          {
+            "levels" => levels, "people" => users.size,
+            "names" => users.first(NAMED).map { |user| { "id" => user.id, "name" => user.name } }
+          }
+        end
+      {
+        "field" => @field.name,
+        "groups" => told.sort_by { |group| group["levels"].map { |level| -order.index(level) }.minmax }
+      }
     end
 
     # What would have to be true, and what stands in the way: {"answer" => "yes" | "no" | "undecided",
@@ -29,8 +40,11 @@ module Server
       @search = @state.engine.feasible(@question)
       outcomes, complete = @search.of(@field.id)
       open, shut = outcomes.partition { |outcome| outcome.decision.open? }
-      { "answer" => answer(open, complete), "who" => @question.principals.title, "field" => @field.name,
-        "ways" => open.map { |outcome| way(outcome)[0] }, "hindrances" => shut.map { |outcome| hindered(*way(outcome)) } }
+      {
+        "answer" => answer(open, complete), "who" => @question.principals.title, "field" => @field.name,
+        "ways" => open.map { |outcome| way(outcome)[0] },
+        "hindrances" => shut.map { |outcome| hindered(*way(outcome)) }
+      }
     end
 
     private
@@ -39,7 +53,13 @@ module Server
     def way(outcome)
       example = CobaltLedger::Decisions::ExampleQuestion.new(@question, @search.telling_example(@field.id, outcome))
       level = outcome.decision.level
-      [{ "level" => level, "when" => @search.condition(@field.id, level, @state.directory), "example" => example.lines(@state.directory) }.compact, example.question]
+      [
+        {
+          "level" => level, "when" => @search.condition(@field.id, level, @state.directory),
+          "example" => example.lines(@state.directory)
+        }.compact,
+        example.question
+      ]
     end
 
     def hindered(told, question)
@@ -57,12 +77,27 @@ module Server
       asked = @question.with(principals: principals, form: :own)
       @known ||= {}
       key = [@state.engine.class_of(@question.record_type, principals), by_person? ? principals : nil]
-      @known[key] ||= @fixed ? [@state.engine.decide(asked)[@field.id].level] : @state.engine.feasible(asked).of(@field.id).first.map { |outcome| outcome.decision.level }
+      @known[key] ||= if @fixed
+                        [@state.engine.decide(asked)[@field.id].level]
+                      else
+                        @state.engine.feasible(asked).of(@field.id).first.map { |outcome| outcome.decision.level }
+                      end
     end
 
     # Do conditions ask who exactly the person is?
     def by_person?
-      @by_person ||= @state.policy.rules_on(@field, @question.record_type.id).filter_map(&:condition).flat_map(&:reads).any? { |kind, _| %i[user attribute].include?(kind) } ? :yes : :no
+      @by_person ||=
+        if @state
+            .policy
+            .rules_on(@field, @question.record_type.id)
+            .filter_map(&:condition)
+            .flat_map(&:reads)
+            .any? { |kind, _| %i[user attribute].include?(kind) }
+          :yes
+        else
+          :no
+        end
+
       @by_person == :yes
     end
   end

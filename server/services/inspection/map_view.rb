@@ -13,18 +13,29 @@ module Server
       @reader = QuestionReader.new(state, sight)
       @question = @reader.read(params.merge("as" => "everyone:"))
       @keys = keys(params["audiences"])
-      @map = CobaltLedger::Decisions::AccessMap.new(state.engine, @question, @keys.map { |key| @reader.audience(key) }, any_record: @reader.record.nil?)
+      @map =
+        CobaltLedger::Decisions::AccessMap.new(
+          state.engine, @question, @keys.map { |key| @reader.audience(key) }, any_record: @reader.record.nil?
+        )
     end
 
     attr_reader :map, :question
 
     # Cells in which two maps differ: Array of {"field", "column", "before", "after"}.
     def self.differences(before, after)
-      before["rows"].zip(after["rows"]).flat_map do |old, new|
-        old["cells"].each_index.reject { |index| old["cells"][index] == new["cells"][index] }.map do |index|
-          { "field" => old["field"], "column" => before["columns"][index]["key"], "before" => old["cells"][index], "after" => new["cells"][index] }
+      before["rows"]
+        .zip(after["rows"])
+        .flat_map do |old, new|
+          old["cells"]
+            .each_index
+            .reject { |index| old["cells"][index] == new["cells"][index] }
+            .map do |index|
+              {
+                "field" => old["field"], "column" => before["columns"][index]["key"], "before" => old["cells"][index],
+                "after" => new["cells"][index]
+              }
+            end
         end
-      end
     end
 
     def to_h
@@ -42,7 +53,9 @@ module Server
     def keys(text)
       found = text.to_s.split(",").map(&:strip).reject(&:empty?).uniq
       found = @state.directory.roles.map { |role| "role:#{role.id}" } if found.empty?
-      raise CobaltLedger::BadInput.at("/audiences", "names more than #{COLUMN_LIMIT}") if found.size > COLUMN_LIMIT && text
+      if found.size > COLUMN_LIMIT && text
+        raise CobaltLedger::BadInput.at("/audiences", "names more than #{COLUMN_LIMIT}")
+      end
 
       found.first(COLUMN_LIMIT)
     end

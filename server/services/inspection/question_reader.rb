@@ -32,7 +32,8 @@ module Server
     end
 
     def record_type(id)
-      state.policy.record_type(id) or raise CobaltLedger::BadInput.at("/record_type", "the policy has no record type “#{id}”")
+      state.policy.record_type(id) or
+        raise CobaltLedger::BadInput.at("/record_type", "the policy has no record type “#{id}”")
     end
 
     # The record's own unit counts before the one asked for; without either, the first unit that has none below.
@@ -48,7 +49,9 @@ module Server
     def audience(text)
       kind, id = text.to_s.split(":", 2)
       kinds = CobaltLedger::Directory::Audience::KINDS.map(&:to_s) + ["everyone"]
-      raise CobaltLedger::BadInput.at("/as", "must be like role:courier or user:asha.brandt") unless kinds.include?(kind)
+      unless kinds.include?(kind)
+        raise CobaltLedger::BadInput.at("/as", "must be like role:courier or user:asha.brandt")
+      end
 
       state.directory.bare(kind.to_sym, id)
     end
@@ -58,10 +61,15 @@ module Server
     # When and from where.
     def circumstances(params)
       faults = CobaltLedger::FaultList.new
-      at = CobaltLedger::Formats::QuestionJson.moment(params["at"].to_s.empty? ? nil : params["at"], state.policy.zone, "/at", faults)
+      at =
+        CobaltLedger::Formats::QuestionJson.moment(
+          params["at"].to_s.empty? ? nil : params["at"], state.policy.zone, "/at", faults
+        )
       network = address(params["network"], faults)
       place = params["place"].to_s.empty? ? nil : params["place"]
-      faults.add("/place", "the policy names no place “#{place}”") if place && state.policy.places.none? { |each| each.id == place }
+      if place && state.policy.places.none? { |each| each.id == place }
+        faults.add("/place", "the policy names no place “#{place}”")
+      end
       faults.raise_if_any!
       { at: at || Time.now, network: network, place: place }
     end
@@ -89,7 +97,12 @@ module Server
     # Creating knows no stored record: one is only met through a mode that opens it.
     def record_of(type, number, mode)
       return nil if number.nil? || number.empty?
-      raise CobaltLedger::BadInput.at("/record", "creating starts from nothing; choose another mode to look at #{type.noun} “#{number}”") if mode == "create"
+      if mode == "create"
+        raise CobaltLedger::BadInput.at(
+          "/record",
+          "creating starts from nothing; choose another mode to look at #{type.noun} “#{number}”"
+        )
+      end
 
       Record.find_by(record_type: type.id, number: number) or
         raise CobaltLedger::BadInput.at("/record", "there is no #{type.noun} “#{number}”")

@@ -15,9 +15,12 @@ module Server
 
     def to_h
       outcomes, complete = @fixed ? [[decided(@question, [])], true] : possible
-      { "field" => @field.id, "name" => @field.name, "section" => @question.record_type.section(@field.section).name,
-        "kind" => @field.kind.title, "label" => @state.policy.label(@field.label).name, "audience" => @question.principals.title,
-        "complete" => complete, "outcomes" => outcomes, "made_up" => MadeUp.names(@reader) }.compact
+      {
+        "field" => @field.id, "name" => @field.name, "section" => @question.record_type.section(@field.section).name,
+        "kind" => @field.kind.title, "label" => @state.policy.label(@field.label).name,
+        "audience" => @question.principals.title, "complete" => complete, "outcomes" => outcomes,
+        "made_up" => MadeUp.names(@reader)
+      }.compact
     end
 
     private
@@ -25,7 +28,14 @@ module Server
     def possible
       search = @state.engine.feasible(@question)
       found, complete = search.of(@field.id)
-      [found.map { |each| replay(search.telling_example(@field.id, each)).merge({ "when" => search.condition(@field.id, each.decision.level, @state.directory) }.compact) }, complete]
+      [
+        found.map do |each|
+          replay(search.telling_example(@field.id, each)).merge(
+            { "when" => search.condition(@field.id, each.decision.level, @state.directory) }.compact
+          )
+        end,
+        complete
+      ]
     end
 
     # The example goes through the ordinary decision once more, so that what is shown is what would happen.
@@ -37,9 +47,12 @@ module Server
     def decided(question, example)
       decision = @state.engine.decide(question, reasoning: [@field.id])
       field = decision[@field.id]
-      account = CobaltLedger::Formats::ReasoningJson.new(@state.engine.method(:sentence)).write(decision.reasoning[@field.id])
-      { "level" => field.level, "mask_words" => field.masked? ? field.state.mask.words : nil, "example" => example,
-        "stages" => account["stages"], "value" => account["value"] }.compact
+      account =
+        CobaltLedger::Formats::ReasoningJson.new(@state.engine.method(:sentence)).write(decision.reasoning[@field.id])
+      {
+        "level" => field.level, "mask_words" => field.masked? ? field.state.mask.words : nil, "example" => example,
+        "stages" => account["stages"], "value" => account["value"]
+      }.compact
     end
   end
 end

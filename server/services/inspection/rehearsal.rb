@@ -27,38 +27,53 @@ module Server
     # What a save of what was typed would say; nothing is saved.
     def try_save
       verdict = CobaltLedger::Decisions::Saving.new(@state.engine).judge(@question.with(entered: {}), @question.entered)
-      { "accepted" => verdict.accepted, "refusals" => verdict.refusals.map { |refusal| CobaltLedger::Formats::RefusalJson.write(refusal) } }
+      {
+        "accepted" => verdict.accepted,
+        "refusals" => verdict.refusals.map { |refusal| CobaltLedger::Formats::RefusalJson.write(refusal) }
+      }
     end
 
     # The question as a document for the command line, with the records that the decision looked up.
     def document
       @state.engine.decide(@question, reasoning: true)
       related = @reader.looked_up.transform_values(&:compact).reject { |_, records| records.empty? }
-      raise CobaltLedger::BadInput.at("/as", "only a person can be asked about with a file") unless @question.principals.user_id
+      unless @question.principals.user_id
+        raise CobaltLedger::BadInput.at("/as", "only a person can be asked about with a file")
+      end
 
       @question.to_h.merge({ "related" => related, "made_up" => @reader.made_up }.reject { |_, value| value.empty? })
     end
 
     private
 
-    # As on the real form, what is typed counts where it could be typed. Before anything was typed, one person's form is the
-    # same whatever was typed since.
+    # As on the real form, what is typed counts where it could be typed. Before anything was typed, one person's form is
+    # the same whatever was typed since.
     def live(question)
-      form = CobaltLedger::Decisions::TypedForm.new(@state.engine, question, start: (@starts ||= {})[question.principals])
+      form =
+        CobaltLedger::Decisions::TypedForm.new(@state.engine, question, start: (@starts ||= {})[question.principals])
       @starts[question.principals] = form.start
       form
     end
 
     def person(live)
       question = live.decision.question
-      form = FormView.new(live.decision, @state.directory, ghosts: true, dismissed: @dismissed, made_up: @reader.made_up - question.entered.keys).to_h
-      { "form" => form.merge(SaveForecast.new(live).to_h), "person" => question.principals.title,
-        "roles" => question.principals.ids(:role).map { |id| @state.directory.name_of(:role, id) } }
+      form =
+        FormView.new(
+          live.decision, @state.directory,
+          ghosts: true, dismissed: @dismissed, made_up: @reader.made_up - question.entered.keys
+        ).to_h
+      {
+        "form" => form.merge(SaveForecast.new(live).to_h), "person" => question.principals.title,
+        "roles" => question.principals.ids(:role).map { |id| @state.directory.name_of(:role, id) }
+      }
     end
 
     # before, after: Decision.
     def lines(before, after)
-      CobaltLedger::Decisions::Difference.new(@state.engine, before, after).lines.map { |line| CobaltLedger::Formats::DifferenceJson.write(line) }
+      CobaltLedger::Decisions::Difference
+        .new(@state.engine, before, after)
+        .lines
+        .map { |line| CobaltLedger::Formats::DifferenceJson.write(line) }
     end
 
     def known(values)

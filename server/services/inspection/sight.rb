@@ -14,7 +14,8 @@ module Server
     # Sees nothing of its own.
     def self.none = new(nil)
 
-    # person: identifier of the directory user who looks, or nil for nobody; network: the address they come from, or nil.
+    # person: identifier of the directory user who looks, or nil for nobody; network: the address they come from, or
+    # nil.
     def initialize(person, network: nil, at: Time.now)
       @state = PolicyStore.instance.in_force
       @principals = person && @state.directory.find(:user, person) ? @state.directory.principals_of(person) : nil
@@ -26,7 +27,11 @@ module Server
     def of(record, type)
       stored = record.values
       shown = shown(record, stored)
-      values, made_up = type.fields.reject { |field| field.computed? && !field.typed_when_incomplete? }.each_with_object([{}, []]) do |field, (found, invented)|
+      values, made_up =
+        type
+          .fields
+          .reject { |field| field.computed? && !field.typed_when_incomplete? }
+          .each_with_object([{}, []]) do |field, (found, invented)|
         id = field.id
         next found[id] = stored[id] if field.numbered? || shown[id] == :shown
         next if shown[id] == :masked && stored[id].nil?
@@ -46,24 +51,35 @@ module Server
       decisions = MODES.map { |mode| @state.engine.decide(question(type, record, stored, mode)) }
       type.fields.to_h do |field|
         found = decisions.map { |decision| decision[field.id] }
-        [field.id, found.any? { |each| !each.hidden? && !each.masked? } ? :shown : (:masked unless found.all?(&:hidden?))]
+        [
+          field.id,
+          found.any? { |each| !each.hidden? && !each.masked? } ? :shown : (:masked unless found.all?(&:hidden?))
+        ]
       end
     end
 
     def question(type, record, stored, mode)
-      CobaltLedger::Decisions::Question.new(principals: @principals, record_type: type, unit: record.unit, mode: mode, stored: stored, at: @at, network: @network,
-                                            locked: record.locked, related: ->(other, number) { Record.find_by(record_type: other, number: number)&.values })
+      CobaltLedger::Decisions::Question.new(
+        principals: @principals, record_type: type, unit: record.unit, mode: mode, stored: stored, at: @at,
+        network: @network, locked: record.locked,
+        related: ->(other, number) { Record.find_by(record_type: other, number: number)&.values }
+      )
     end
 
     # Computed fields that come of made-up values.
-    def worked_out(type, made_up) = type.formulas.steps.map { |step| step.field.id }.select { |id| type.formulas.inputs_of(id).intersect?(made_up) }
+    def worked_out(type, made_up)
+      type.formulas.steps.map { |step| step.field.id }.select { |id| type.formulas.inputs_of(id).intersect?(made_up) }
+    end
 
     # A person has to be one of the directory, a record one that there is.
     def made_up(field)
       case field.family
-      when :person then @state.directory.users.map(&:id).min
-      when :reference then (@references ||= {})[field.refers_to] ||= Record.where(record_type: field.refers_to).minimum(:number)
-      else field.kind.stand_in(field)
+      when :person
+        @state.directory.users.map(&:id).min
+      when :reference
+        (@references ||= {})[field.refers_to] ||= Record.where(record_type: field.refers_to).minimum(:number)
+      else
+        field.kind.stand_in(field)
       end
     end
   end

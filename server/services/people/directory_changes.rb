@@ -3,7 +3,9 @@
 module Server
   # What lies between two directory documents, in words.
   class DirectoryChanges
-    NOUNS = { "users" => "User", "roles" => "Role", "groups" => "Group", "departments" => "Department", "units" => "Unit" }.freeze
+    NOUNS = {
+      "users" => "User", "roles" => "Role", "groups" => "Group", "departments" => "Department", "units" => "Unit"
+    }.freeze
 
     # What a user can be put into or taken out of.
     MEMBERSHIPS = { "roles" => "role", "groups" => "group", "department" => "department", "units" => "unit" }.freeze
@@ -36,25 +38,35 @@ module Server
     def entry(noun, item, lines) = { "title" => "#{noun} #{item['name']}", "lines" => lines }
 
     def about(item)
-      item.slice("email", "roles", "groups", "department", "units").filter_map { |name, value| "#{name}: #{say(value)}" unless Array(value).empty? }
+      item
+        .slice("email", "roles", "groups", "department", "units")
+        .filter_map { |name, value| "#{name}: #{say(value)}" unless Array(value).empty? }
     end
 
     def differences(old, new)
-      (old.keys | new.keys).reject { |name| same?(old[name], new[name]) }.flat_map do |name|
-        MEMBERSHIPS.key?(name) ? memberships(name, Array(old[name]), Array(new[name])) : ["#{name}: #{say(old[name])} becomes #{say(new[name])}"]
-      end
+      (old.keys | new.keys)
+        .reject { |name| same?(old[name], new[name]) }
+        .flat_map do |name|
+          if MEMBERSHIPS.key?(name)
+            memberships(name, Array(old[name]), Array(new[name]))
+          else
+            ["#{name}: #{say(old[name])} becomes #{say(new[name])}"]
+          end
+        end
     end
 
     # Each right that goes or comes with a membership, on a line of its own.
     def memberships(name, old, new)
-      (old - new).map { |id| "loses the #{MEMBERSHIPS[name]} #{called(name, id)}" } + (new - old).map { |id| "gains the #{MEMBERSHIPS[name]} #{called(name, id)}" }
+      (old - new).map { |id| "loses the #{MEMBERSHIPS[name]} #{called(name, id)}" } +
+        (new - old).map { |id| "gains the #{MEMBERSHIPS[name]} #{called(name, id)}" }
     end
 
     # Names of roles, groups, departments and units, as before or as after.
     def called(name, id)
       list = name == "department" ? "departments" : name
       @names ||= {}
-      @names[list] ||= [@before, @after].flat_map { |document| document[list] || [] }.to_h { |node| [node["id"], node["name"]] }
+      @names[list] ||= [@before, @after].flat_map { |document| document[list] || [] }
+        .to_h { |node| [node["id"], node["name"]] }
       @names[list][id] || id
     end
 

@@ -11,7 +11,9 @@ module Server
     # kind: one of KINDS; content: bytes; options: "name", "mapping" (document), "complete" (what a file of people is
     # complete for, see PeopleMerge), "replace" (drop everything that the file lacks).
     def initialize(kind, content, options, author)
-      raise Problem.new(413, "too-large", "A file may hold #{SIZE_LIMIT / 1024 / 1024} MiB at most") if content.bytesize > SIZE_LIMIT
+      if content.bytesize > SIZE_LIMIT
+        raise Problem.new(413, "too-large", "A file may hold #{SIZE_LIMIT / 1024 / 1024} MiB at most")
+      end
 
       @kind = kind
       @content = content
@@ -71,7 +73,12 @@ module Server
 
     def directory_outcome
       before = DirectoryVersion.newest.directory_document
-      read = @kind == "directory" ? CobaltLedger::Formats::DirectoryJson.read(@content)[1] : CobaltLedger::Formats::PeopleLdif.read(@content, @options["mapping"])
+      read =
+        if @kind == "directory"
+          CobaltLedger::Formats::DirectoryJson.read(@content)[1]
+        else
+          CobaltLedger::Formats::PeopleLdif.read(@content, @options["mapping"])
+        end
       after = PeopleMerge.new(before, read, complete).document
       directory = CobaltLedger::Formats::DirectoryJson.build(after)
       policies_still_stand(directory)
@@ -90,17 +97,26 @@ module Server
         CobaltLedger::Formats::PolicyJson.build(PolicyStore.instance.compiled(name).document, directory, shaped: true)
       rescue CobaltLedger::BadInput => e
         rules = PolicyStore.instance.compiled(name).document["rules"]
-        raise(CobaltLedger::BadInput, e.faults.map do |fault|
-          title = fault.pointer[%r{\A/rules/(\d+)}, 1]&.then { |index| rules[index.to_i]["title"] }
-          CobaltLedger::Fault.new(pointer: fault.pointer, message: title ? "rule “#{title}” still needs it: #{fault.message}" : fault.message)
-        end)
+        raise(
+          CobaltLedger::BadInput,
+          e.faults.map do |fault|
+            title = fault.pointer[%r{\A/rules/(\d+)}, 1]&.then { |index| rules[index.to_i]["title"] }
+            CobaltLedger::Fault.new(
+              pointer: fault.pointer,
+              message: title ? "rule “#{title}” still needs it: #{fault.message}" : fault.message
+            )
+          end
+        )
       end
     end
 
     def policy_outcome
       before = PolicyStore.instance.pending.document
       after = @kind == "policy" ? CobaltLedger::Formats::PolicyJson.read(@content)[1] : with_record_type(before)
-      after = before.merge(after) { |name, old, new| @kind == "policy" && !@options["replace"] && new.is_a?(Array) ? joined(old, new, name) : new }
+      after =
+        before.merge(after) do |name, old, new|
+          @kind == "policy" && !@options["replace"] && new.is_a?(Array) ? joined(old, new, name) : new
+        end
       CobaltLedger::Formats::PolicyJson.build(after, PolicyStore.instance.directory)
       ["change_set", before, after]
     end
@@ -136,11 +152,17 @@ module Server
 
     def policy_changes(before, after)
       directory = PolicyStore.instance.directory
-      account = CobaltLedger::Changes::Account.new(PolicyStore.instance.pending.policy,
-                                                   CobaltLedger::Formats::PolicyJson.build(after, directory, shaped: true), directory)
+      account =
+        CobaltLedger::Changes::Account.new(
+          PolicyStore.instance.pending.policy,
+          CobaltLedger::Formats::PolicyJson.build(after, directory, shaped: true), directory
+        )
       edits = CobaltLedger::Changes::DocumentEdits.between(before, after)
-      { "adds" => edits.select { |edit| edit.verb == "added" }, "changes" => edits.select { |edit| edit.verb == "changed" },
-        "drops" => edits.select { |edit| edit.verb == "removed" } }.transform_values { |list| list.map { |edit| account.of(edit) } }
+      {
+        "adds" => edits.select { |edit| edit.verb == "added" },
+        "changes" => edits.select { |edit| edit.verb == "changed" },
+        "drops" => edits.select { |edit| edit.verb == "removed" }
+      }.transform_values { |list| list.map { |edit| account.of(edit) } }
     end
 
     def keep_policy(before, after)
@@ -149,7 +171,9 @@ module Server
     end
 
     def keep_directory(after)
-      DirectoryVersion.keep(after, by: @author) unless CobaltLedger::CanonicalJson.digest(after) == DirectoryVersion.newest.sha256
+      return if CobaltLedger::CanonicalJson.digest(after) == DirectoryVersion.newest.sha256
+
+      DirectoryVersion.keep(after, by: @author)
     end
   end
 end

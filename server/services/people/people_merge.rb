@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module Server
-  # Brings what a file says of people together with the directory there is. What the file is complete for is said before:
-  # for that, what it does not hold is taken away; of everything else it only adds and changes.
+  # Brings what a file says of people together with the directory there is. What the file is complete for is said
+  # before: for that, what it does not hold is taken away; of everything else it only adds and changes.
   class PeopleMerge
     # Memberships of the people in the file; their attributes; who there is; and which roles, groups, departments and
     # units there are.
@@ -28,15 +28,21 @@ module Server
 
     # The directory document that comes of it.
     def document
-      lists = NODES.to_h { |list| [list, merged(list, drop: @complete.include?("lists")) { |known, item| known.merge(said(item)) }] }
-      CobaltLedger::Formats::DirectoryJson.empty.merge(lists, "users" => merged("users", drop: @complete.include?("people")) { |known, item| person(known, item) })
+      lists =
+        NODES.to_h do |list|
+          [list, merged(list, drop: @complete.include?("lists")) { |known, item| known.merge(said(item)) }]
+        end
+      CobaltLedger::Formats::DirectoryJson.empty.merge(
+        lists, "users" => merged("users", drop: @complete.include?("people")) { |known, item| person(known, item) }
+      )
     end
 
     private
 
     def merged(list, drop:)
       known = (@before[list] || []).to_h { |item| [item["id"], item] }
-      found = (@file[list] || []).to_h { |item| [item["id"], known[item["id"]] ? yield(known[item["id"]], item) : item] }
+      found =
+        (@file[list] || []).to_h { |item| [item["id"], known[item["id"]] ? yield(known[item["id"]], item) : item] }
       drop ? found.values : known.merge(found).values
     end
 

@@ -16,7 +16,9 @@ module Server
       exclusively do |change_set, document|
         current = CobaltLedger::Changes::DocumentEdits.find(document, kind, id)
         check_version(kind, id, current, after, if_match)
-        apply(change_set, document, [CobaltLedger::Changes::Edit.new(kind: kind, id: id, before: current, after: after)])
+        apply(
+          change_set, document, [CobaltLedger::Changes::Edit.new(kind: kind, id: id, before: current, after: after)]
+        )
         after
       end
     end
@@ -48,7 +50,8 @@ module Server
     # Takes one edit back. Raises BadInput when the others can't stand without it.
     def revert(edit_id)
       exclusively do |change_set, _document|
-        edit = change_set.edits.find_by(id: edit_id) or raise Problem.new(404, "no-such-edit", "There is no such edit in the change set")
+        edit = change_set.edits.find_by(id: edit_id) or
+          raise Problem.new(404, "no-such-edit", "There is no such edit in the change set")
         rest = change_set.changes.reject { |change| change.kind == edit.kind && change.id == edit.subject }
         sound!(CobaltLedger::Changes::DocumentEdits.apply(PolicyStore.instance.in_force.document, rest))
         edit.destroy!
@@ -87,11 +90,19 @@ module Server
     def check_version(kind, id, current, after, if_match)
       return if if_match == :any
       raise Problem.new(404, "no-such-#{kind}", "There is no #{kind.tr('_', ' ')} “#{id}”") if current.nil? && if_match
-      raise Problem.new(409, "already-there", "There is already a #{kind.tr('_', ' ')} “#{id}”") if current && if_match.nil?
+      if current && if_match.nil?
+        raise Problem.new(409, "already-there", "There is already a #{kind.tr('_', ' ')} “#{id}”")
+      end
       return if current.nil? || self.class.etag(current) == if_match
 
-      raise Problem.new(412, "changed-meanwhile", "Somebody else changed “#{current['title'] || current['name']}” since you opened it",
-                        current: current, current_etag: self.class.etag(current), yours: after)
+      raise Problem.new(
+        412,
+        "changed-meanwhile",
+        "Somebody else changed “#{current['title'] || current['name']}” since you opened it",
+        current: current,
+        current_etag: self.class.etag(current),
+        yours: after
+      )
     end
 
     # What is published stands on the edition in force, or it would undo what that one brought.
@@ -99,7 +110,11 @@ module Server
       newest = Edition.maximum(:number)
       return if change_set.base_edition == newest && (edition.nil? || edition == newest)
 
-      raise Problem.new(412, "another-edition", "Edition #{newest} has come into force since you looked at the changes; look again")
+      raise Problem.new(
+        412,
+        "another-edition",
+        "Edition #{newest} has come into force since you looked at the changes; look again"
+      )
     end
 
     def check_revision(change_set, revision)
@@ -116,7 +131,11 @@ module Server
 
     # Checks shape and sense. Faults of a single edited subject are given relative to that subject.
     def sound!(document, edits = [])
-      edits.each { |edit| CobaltLedger::Formats::Schema.check!(edit.kind.tr("_", "-"), edit.after) if edit.after && %w[rule record_type baseline].include?(edit.kind) }
+      edits.each do |edit|
+        if edit.after && %w[rule record_type baseline].include?(edit.kind)
+          CobaltLedger::Formats::Schema.check!(edit.kind.tr("_", "-"), edit.after)
+        end
+      end
       CobaltLedger::Formats::PolicyJson.build(document, PolicyStore.instance.directory, shaped: true)
     rescue CobaltLedger::BadInput => e
       raise(edits.size == 1 ? SubjectFaults.relative(e, document, edits.first) : e)

@@ -51,7 +51,11 @@ module Server
           changes = change_set.changes
           next if ChangeSet.where(id: change_set.id, revision: change_set.revision, published_edition: nil).none?
 
-          build(key, CobaltLedger::Changes::DocumentEdits.apply(edition(change_set.base_edition, key.last).document, changes), key.last)
+          build(
+            key,
+            CobaltLedger::Changes::DocumentEdits.apply(edition(change_set.base_edition, key.last).document, changes),
+            key.last
+          )
         end
         return found if found
       end
@@ -75,20 +79,31 @@ module Server
     # A state of any document of the right shape, kept nowhere. Raises CobaltLedger::BadInput.
     def state_of(document)
       policy = CobaltLedger::Formats::PolicyJson.build(document, directory, shaped: true)
-      Compiled.new(document: document, policy: policy, directory: directory, engine: CobaltLedger::Decisions::Engine.new(policy, directory))
+      Compiled.new(
+        document: document, policy: policy, directory: directory,
+        engine: CobaltLedger::Decisions::Engine.new(policy, directory)
+      )
     end
 
     private
 
     # [number of the edition in force, version of the directory]
     def newest
-      ActiveRecord::Base.with_connection { |connection| connection.select_rows("SELECT (SELECT max(number) FROM editions), (SELECT max(id) FROM directory_versions)").first }
+      ActiveRecord::Base.with_connection do |connection|
+        connection.select_rows(
+          "SELECT (SELECT max(number) FROM editions), (SELECT max(id) FROM directory_versions)"
+        ).first
+      end
     end
 
-    def edition(number, people) = fetch([:in_force, number, people]) { |key| build(key, Edition.find_by!(number: number).policy_document, people) }
+    def edition(number, people)
+      fetch([:in_force, number, people]) { |key| build(key, Edition.find_by!(number: number).policy_document, people) }
+    end
 
     def directory_of(version)
-      fetch([:directory, version]) { CobaltLedger::Formats::DirectoryJson.new(DirectoryVersion.find(version).directory_document).directory }
+      fetch([:directory, version]) do
+        CobaltLedger::Formats::DirectoryJson.new(DirectoryVersion.find(version).directory_document).directory
+      end
     end
 
     # One entry for each kind of state is kept: an older one is of no more use. What the block can't give is not kept.
@@ -106,7 +121,10 @@ module Server
     def build(key, document, people)
       directory = directory_of(people)
       policy = CobaltLedger::Formats::PolicyJson.build(document, shaped: true)
-      Compiled.new(key: key, document: document, policy: policy, directory: directory, engine: CobaltLedger::Decisions::Engine.new(policy, directory)).freeze
+      Compiled.new(
+        key: key, document: document, policy: policy, directory: directory,
+        engine: CobaltLedger::Decisions::Engine.new(policy, directory)
+      ).freeze
     end
   end
 end

@@ -18,9 +18,16 @@ module Server
     end
 
     def to_h
-      { "policy" => @state.policy.precedence,
-        "methods" => METHODS.members.map { |name, method| { "name" => name, "title" => method.title, "standard" => method.standard_name, "tables" => tables(method) }.compact },
-        "choices" => choices }
+      {
+        "policy" => @state.policy.precedence,
+        "methods" =>
+          METHODS.members.map do |name, method|
+            {
+              "name" => name, "title" => method.title, "standard" => method.standard_name, "tables" => tables(method)
+            }.compact
+          end,
+        "choices" => choices
+      }
     end
 
     # What would change with another method somewhere: cells of the map, and findings. document: the policy with it;
@@ -36,12 +43,20 @@ module Server
     def tables(method)
       FACETS::ALL.to_h do |facet|
         values = FACETS::NAMES.fetch(facet)
-        [facet.to_s, values.each_index.map { |first| values.each_index.map { |second| FACETS.name(facet, outcome(method, facet, first, second)) } }]
+        [
+          facet.to_s,
+          values.each_index.map do |first|
+            values.each_index.map { |second| FACETS.name(facet, outcome(method, facet, first, second)) }
+          end
+        ]
       end
     end
 
     def outcome(method, facet, first, second)
-      pair = [[first, 1], [second, 2]].map { |value, place| Given.new(place, CobaltLedger::Access::State.new(facet => value), [place]) }
+      pair =
+        [[first, 1], [second, 2]].map do |value, place|
+          Given.new(place, CobaltLedger::Access::State.new(facet => value), [place])
+        end
       method.combine(facet, pair, pair.to_h { |each| [each.rule, [each.rule, 0]] })
     end
 
@@ -49,23 +64,33 @@ module Server
     def choices
       @state.policy.record_types.values.flat_map do |type|
         own = type.precedence ? [{ "record_type" => named(type), "method" => type.precedence }] : []
-        own + type.fields.select(&:precedence).map { |field| { "record_type" => named(type), "field" => named(field), "method" => field.precedence } }
+        own +
+          type
+            .fields
+            .select(&:precedence)
+            .map { |field| { "record_type" => named(type), "field" => named(field), "method" => field.precedence } }
       end
     end
 
     def named(subject) = { "id" => subject.id, "name" => subject.name }
 
-    def cells(after, params, sight) = MapView.differences(MapView.new(@state, params, sight).to_h, MapView.new(after, params, sight).to_h)
+    def cells(after, params, sight)
+      MapView.differences(MapView.new(@state, params, sight).to_h, MapView.new(after, params, sight).to_h)
+    end
 
     # Findings of the record type that come, go, or are settled otherwise.
     def findings(after, type)
-      before, now = [@state, after].map do |state|
-        run = CobaltLedger::Audit::Run.new(state.engine, state.document["rules"], at: Time.now, detectors: DETECTORS.call)
-        run.findings(types: [state.policy.record_type(type)]).to_h { |finding| [finding.identity, finding] }
-      end
+      before, now =
+        [@state, after].map do |state|
+          run =
+            CobaltLedger::Audit::Run.new(state.engine, state.document["rules"], at: Time.now, detectors: DETECTORS.call)
+          run.findings(types: [state.policy.record_type(type)]).to_h { |finding| [finding.identity, finding] }
+        end
       settled = now.slice(*before.keys).reject { |id, finding| finding.winner == before[id].winner }
-      { "gone" => before.except(*now.keys).values.map(&:words),
-        "new" => now.except(*before.keys).values.map(&:words), "settled" => settled.values.map { |finding| "#{finding.words} #{finding.winner}" } }
+      {
+        "gone" => before.except(*now.keys).values.map(&:words), "new" => now.except(*before.keys).values.map(&:words),
+        "settled" => settled.values.map { |finding| "#{finding.words} #{finding.winner}" }
+      }
     end
   end
 end

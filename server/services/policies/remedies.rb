@@ -6,16 +6,24 @@ module Server
     # finding: as the audit found it; index: of the remedy.
     def initialize(finding, index, author)
       @finding = finding
-      @remedy = finding["remedies"][index] or raise Problem.new(404, "no-such-remedy", "The finding offers no such remedy")
+      @remedy = finding["remedies"][index] or
+        raise Problem.new(404, "no-such-remedy", "The finding offers no such remedy")
       @author = author
     end
 
     # {"words", "sentences"}: what it would do to whom.
     def preview
       after = @remedy["edits"].first["rule"]
-      engine = after ? PolicyStore.instance.with_subject("rule", after).engine : without(@remedy["edits"].first["remove"])
+      engine =
+        after ? PolicyStore.instance.with_subject("rule", after).engine : without(@remedy["edits"].first["remove"])
       id = after ? after["id"] : @remedy["edits"].first["remove"]
-      { "words" => @remedy["words"], "sentences" => CobaltLedger::Changes::Consequences.new(PolicyStore.instance.pending.engine, engine, id, at: Time.now).sentences }
+      {
+        "words" => @remedy["words"],
+        "sentences" =>
+          CobaltLedger::Changes::Consequences.new(
+            PolicyStore.instance.pending.engine, engine, id, at: Time.now
+          ).sentences
+      }
     end
 
     # All its edits or none. Raises Problem when anything has changed since the finding was proved: a remedy was worked
@@ -36,7 +44,10 @@ module Server
 
     def without(id)
       edit = CobaltLedger::Changes::Edit.new(kind: "rule", id: id, before: nil, after: nil)
-      PolicyStore.instance.state_of(CobaltLedger::Changes::DocumentEdits.apply(PolicyStore.instance.pending.document, [edit])).engine
+      PolicyStore
+        .instance
+        .state_of(CobaltLedger::Changes::DocumentEdits.apply(PolicyStore.instance.pending.document, [edit]))
+        .engine
     end
 
     # Is the finding one of the policy as it is with the edits now?
@@ -44,7 +55,11 @@ module Server
       proved = AuditPart.known(AuditDigests.of(PolicyStore.instance.pending)[@finding["record_type"]])
       return if proved && proved["findings"].any? { |finding| finding["id"] == @finding["id"] }
 
-      raise Problem.new(409, "changed-meanwhile", "The rules have changed since this was found; look at it again once the audit has caught up")
+      raise Problem.new(
+        409,
+        "changed-meanwhile",
+        "The rules have changed since this was found; look at it again once the audit has caught up"
+      )
     end
   end
 end

@@ -19,11 +19,22 @@ module Server
     private
 
     def edits_for(rules, ids)
-      raise CobaltLedger::BadInput.at("/rules", "must name every rule of that kind once; somebody may have changed them meanwhile") unless ids.sort == rules.map { |rule| rule["id"] }.sort
+      unless ids.sort == rules.map { |rule| rule["id"] }.sort
+        raise CobaltLedger::BadInput.at(
+          "/rules",
+          "must name every rule of that kind once; somebody may have changed them meanwhile"
+        )
+      end
 
       by_id = rules.to_h { |rule| [rule["id"], rule] }
-      ids.zip(rules.map { |rule| rule["rank"] }.sort).reject { |id, rank| by_id[id]["rank"] == rank }
-         .map { |id, rank| CobaltLedger::Changes::Edit.new(kind: "rule", id: id, before: by_id[id], after: by_id[id].merge("rank" => rank)) }
+      ids
+        .zip(rules.map { |rule| rule["rank"] }.sort)
+        .reject { |id, rank| by_id[id]["rank"] == rank }
+        .map do |id, rank|
+          CobaltLedger::Changes::Edit.new(
+            kind: "rule", id: id, before: by_id[id], after: by_id[id].merge("rank" => rank)
+          )
+        end
     end
   end
 end

@@ -14,12 +14,17 @@ module Server
       rules = document["rules"]
       same = rules.select { |other| other["record_type"] == rule["record_type"] && other["kind"] == rule["kind"] }
       placed = { "rank" => (same.map { |other| other["rank"] }.max || 0) + 1 }.merge(rule)
-      placed["id"] ? placed : placed.merge("id" => identifier(placed["title"].to_s, rules.to_set { |other| other["id"] }))
+      if placed["id"]
+        placed
+      else
+        placed.merge("id" => identifier(placed["title"].to_s, rules.to_set { |other| other["id"] }))
+      end
     end
 
     def identifier(title, taken)
       stem = CobaltLedger::Formats::Identifier.from(title)[0, 50]
-      [stem, *(2..TRIES).map { |number| "#{stem}-#{number}" }].find { |id| !taken.include?(id) } || "#{stem}-#{SecureRandom.hex(3)}"
+      [stem, *(2..TRIES).map { |number| "#{stem}-#{number}" }].find { |id| !taken.include?(id) } ||
+        "#{stem}-#{SecureRandom.hex(3)}"
     end
     private_class_method :identifier
   end

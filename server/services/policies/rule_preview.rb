@@ -17,8 +17,14 @@ module Server
 
       after = state_with_rule
       policy_rule = after.policy.rules.find { |rule| rule.id == @rule["id"] }
-      { "faults" => [], "sentence" => CobaltLedger::Rules::Sentence.new(policy_rule, after.policy, after.directory).segments.map(&:to_h),
-        "changed" => changed(after), "remarks" => CobaltLedger::Rules::TitleCheck.remarks(policy_rule, after.policy.record_type(policy_rule.record_type)) }
+      {
+        "faults" => [],
+        "sentence" =>
+          CobaltLedger::Rules::Sentence.new(policy_rule, after.policy, after.directory).segments.map(&:to_h),
+        "changed" => changed(after),
+        "remarks" =>
+          CobaltLedger::Rules::TitleCheck.remarks(policy_rule, after.policy.record_type(policy_rule.record_type))
+      }
     rescue CobaltLedger::BadInput => e
       { "faults" => list(e.faults), "sentence" => [], "changed" => [] }
     end
@@ -26,7 +32,9 @@ module Server
     # What keeping the rule does to whom, in sentences. Raises CobaltLedger::BadInput for a rule that is not sound.
     def consequences
       CobaltLedger::Formats::Schema.check!("rule", @rule)
-      CobaltLedger::Changes::Consequences.new(@pending.engine, state_with_rule.engine, @rule["id"], at: Time.now).sentences
+      CobaltLedger::Changes::Consequences.new(
+        @pending.engine, state_with_rule.engine, @rule["id"], at: Time.now
+      ).sentences
     end
 
     private

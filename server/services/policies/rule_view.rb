@@ -13,8 +13,11 @@ module Server
     # rule: CobaltLedger::Rules::Rule.
     def to_h(rule)
       document = @documents[rule.id]
-      { "rule" => document, "number" => rule.number, "etag" => PolicyEditor.etag(document), "status" => status(document),
-        "sentence" => CobaltLedger::Rules::Sentence.new(rule, @state.policy, @state.directory).segments.map(&:to_h) }
+      {
+        "rule" => document, "number" => rule.number, "etag" => PolicyEditor.etag(document),
+        "status" => status(document),
+        "sentence" => CobaltLedger::Rules::Sentence.new(rule, @state.policy, @state.directory).segments.map(&:to_h)
+      }
     end
 
     private

@@ -15,10 +15,14 @@ module Server
       list = CobaltLedger::Changes::DocumentEdits::LISTS[edit.kind] or return fault
       index = document[list].index { |item| item["id"] == edit.id }
       own = "/#{list}/#{index}"
-      return CobaltLedger::Fault.new(pointer: fault.pointer.delete_prefix(own), message: fault.message) if index && fault.pointer.to_s.start_with?("#{own}/")
+      if index && fault.pointer.to_s.start_with?("#{own}/")
+        return CobaltLedger::Fault.new(pointer: fault.pointer.delete_prefix(own), message: fault.message)
+      end
 
       match = fault.pointer.to_s.match(%r{\A/rules/(\d+)(/.*)}) or return fault
-      CobaltLedger::Fault.new(pointer: "", message: "rule “#{document['rules'][match[1].to_i]['title']}” (#{match[2]}): #{fault.message}")
+      CobaltLedger::Fault.new(
+        pointer: "", message: "rule “#{document['rules'][match[1].to_i]['title']}” (#{match[2]}): #{fault.message}"
+      )
     end
   end
 end

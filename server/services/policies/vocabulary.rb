@@ -7,13 +7,31 @@ module Server
 
     # state: PolicyStore::Compiled, for the places and attributes there are.
     def to_h(state)
-      { "kinds" => CobaltLedger::Catalogue::Kind.members.map { |name, kind| { "name" => name, "title" => kind.title, "family" => kind.family.to_s } },
-        "comparisons" => comparisons, "operands" => operands, "effects" => effects, "masks" => masks,
-        "attributes" => state.directory.attribute_names, "time_zone" => state.policy.zone.identifier,
+      {
+        "kinds" =>
+          CobaltLedger::Catalogue::Kind.members.map do |name, kind|
+            { "name" => name, "title" => kind.title, "family" => kind.family.to_s }
+          end,
+        "comparisons" => comparisons,
+        "operands" => operands,
+        "effects" => effects,
+        "masks" => masks,
+        "attributes" => state.directory.attribute_names,
+        "time_zone" => state.policy.zone.identifier,
         "places" => state.policy.places.map { |place| { "id" => place.id, "name" => place.name } },
-        "levels" => CobaltLedger::Access::State::LEVELS.map { |name| { "name" => name, "title" => CobaltLedger::Access::State::LEVEL_NAMES[name] } },
-        "modes" => CobaltLedger::Decisions::Question::MODES.map { |name| { "name" => name, "title" => CobaltLedger::Rules::Sentence::MODES[name] } },
-        "channels" => CobaltLedger::Decisions::Question::CHANNELS.map { |name| { "name" => name, "title" => CobaltLedger::Rules::Sentence::CHANNELS[name] } } }
+        "levels" =>
+          CobaltLedger::Access::State::LEVELS.map do |name|
+            { "name" => name, "title" => CobaltLedger::Access::State::LEVEL_NAMES[name] }
+          end,
+        "modes" =>
+          CobaltLedger::Decisions::Question::MODES.map do |name|
+            { "name" => name, "title" => CobaltLedger::Rules::Sentence::MODES[name] }
+          end,
+        "channels" =>
+          CobaltLedger::Decisions::Question::CHANNELS.map do |name|
+            { "name" => name, "title" => CobaltLedger::Rules::Sentence::CHANNELS[name] }
+          end
+      }
     end
 
     def comparisons
@@ -25,7 +43,9 @@ module Server
 
     # What can be looked up beside fields.
     def operands
-      CobaltLedger::Conditions::Operand.members.filter_map { |name, operand| operand.offered&.then { |offered| { "mark" => name }.merge(offered) } }
+      CobaltLedger::Conditions::Operand.members.filter_map do |name, operand|
+        operand.offered&.then { |offered| { "mark" => name }.merge(offered) }
+      end
     end
 
     # Value effects have no facet, but claim the value, the suggestion or the refusal.
@@ -38,8 +58,15 @@ module Server
 
     def masks
       CobaltLedger::Masks::Mask.members.map do |name, mask|
-        { "name" => name, "title" => mask.title, "families" => mask.families&.map(&:to_s),
-          "parameters" => mask.parameters.map { |parameter, each| { "name" => parameter, "title" => each.title, "start" => each.start, "schema" => each.schema } } }.compact
+        {
+          "name" => name,
+          "title" => mask.title,
+          "families" => mask.families&.map(&:to_s),
+          "parameters" =>
+            mask.parameters.map do |parameter, each|
+              { "name" => parameter, "title" => each.title, "start" => each.start, "schema" => each.schema }
+            end
+        }.compact
       end
     end
   end

@@ -5,8 +5,8 @@ module Server
   # seen, and what rules offer.
   class FormView
     # decision: CobaltLedger::Decisions::Decision; directory: for the names of people.
-    # ghosts: true to say where hidden fields would stand (for rehearsal only); dismissed: keys of offers not to be made;
-    # made_up: identifiers of fields in which a made-up value stands.
+    # ghosts: true to say where hidden fields would stand (for rehearsal only); dismissed: keys of offers not to be
+    # made; made_up: identifiers of fields in which a made-up value stands.
     def initialize(decision, directory, ghosts: false, dismissed: [], made_up: [])
       @decision = decision
       @directory = directory
@@ -46,12 +46,18 @@ module Server
     def field_view(field)
       decided = @decision[field.id]
       # A hidden field is absent, not merely unseen.
-      return @ghosts ? { "id" => field.id, "name" => field.name, "input" => field.kind.input, "level" => "hidden" } : nil if decided.hidden?
+      if decided.hidden?
+        return @ghosts ? { "id" => field.id, "name" => field.name, "input" => field.kind.input,
+                           "level" => "hidden" } : nil
+      end
 
-      { "id" => field.id, "name" => field.name, "input" => field.kind.input, "level" => decided.level, "required" => decided.required?,
-        "help" => field.help, "options" => decided.open? ? options(field) : nil, "value" => decided.disclose(@decision.values[field.id]).first,
-        "words" => words(field, decided), "mask_words" => decided.masked? ? decided.state.mask.words : nil,
-        "refers_to" => field.refers_to, "made_up" => @made_up.include?(field.id) || nil }.merge(decided.masked? ? {} : about_value(field)).compact
+      {
+        "id" => field.id, "name" => field.name, "input" => field.kind.input, "level" => decided.level,
+        "required" => decided.required?, "help" => field.help, "options" => decided.open? ? options(field) : nil,
+        "value" => decided.disclose(@decision.values[field.id]).first, "words" => words(field, decided),
+        "mask_words" => decided.masked? ? decided.state.mask.words : nil, "refers_to" => field.refers_to,
+        "made_up" => @made_up.include?(field.id) || nil
+      }.merge(decided.masked? ? {} : about_value(field)).compact
     end
 
     def options(field)
@@ -62,13 +68,25 @@ module Server
     def about_value(field)
       write = @decision.settled.written[field.id]
       aside = @decision.aside(field.id)
-      { "written_by" => write && rule(write.action.contribution), "aside" => aside && !aside.is_a?(CobaltLedger::Conditions::Unreadable) ? field.say(aside, @directory) : nil,
-        "blank_because" => blank_because(field), "offers" => offers(field) }
+      {
+        "written_by" => write && rule(write.action.contribution),
+        "aside" => aside && !aside.is_a?(CobaltLedger::Conditions::Unreadable) ? field.say(aside, @directory) : nil,
+        "blank_because" => blank_because(field), "offers" => offers(field)
+      }
     end
 
     def offers(field)
       found = @decision.offers.select { |offer| offer.field == field && !@dismissed.include?(offer.key) }
-      found.empty? ? nil : found.map { |offer| { "key" => offer.key, "value" => field.dump(offer.value), "words" => field.say(offer.value, @directory), "because" => offer.contribution.title } }
+      if found.empty?
+        nil
+      else
+        found.map do |offer|
+          {
+            "key" => offer.key, "value" => field.dump(offer.value), "words" => field.say(offer.value, @directory),
+            "because" => offer.contribution.title
+          }
+        end
+      end
     end
 
     # Blank inputs are named only where the person may see that they are blank.

@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 module Server
-  # The path of a record's stages as a strip: where it stands, and the key fields of each stage as the person may see them.
+  # The path of a record's stages as a strip: where it stands, and the key fields of each stage as the person may see
+  # them.
   class PathView
     # form: FormView of the same decision.
     def initialize(decision, form)
@@ -14,15 +15,28 @@ module Server
     def to_h
       return nil if @path.nil? || @decision[@path.field.id].hidden? || @decision[@path.field.id].masked?
 
-      { "field" => @path.field.id, "name" => @path.field.name, "stages" => @path.stages.map { |id, fields| stage(id, fields) } }
+      {
+        "field" => @path.field.id, "name" => @path.field.name,
+        "stages" => @path.stages.map { |id, fields| stage(id, fields) }
+      }
     end
 
     private
 
     def stage(id, fields)
       shown = fields.reject { |field| @decision[field.id].hidden? }
-      { "id" => id, "name" => @path.field.option(id).name, "standing" => standing(id),
-        "fields" => shown.map { |field| { "id" => field.id, "name" => field.name, "level" => @decision[field.id].level, "words" => @form.words(field) }.compact } }
+      {
+        "id" => id,
+        "name" => @path.field.option(id).name,
+        "standing" => standing(id),
+        "fields" =>
+          shown.map do |field|
+            {
+              "id" => field.id, "name" => field.name, "level" => @decision[field.id].level,
+              "words" => @form.words(field)
+            }.compact
+          end
+      }
     end
 
     # "done", "here" or "ahead"

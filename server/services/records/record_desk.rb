@@ -10,7 +10,13 @@ module Server
       @now = Time.now
       @network = network && CobaltLedger::Conditions::NetworkKind.parse(network, nil)
       @channel = channel
-      raise Problem.new(403, "nobody", "Your account is not tied to a person of the directory, so no record can be opened") unless person
+      unless person
+        raise Problem.new(
+          403,
+          "nobody",
+          "Your account is not tied to a person of the directory, so no record can be opened"
+        )
+      end
 
       @principals = @state.directory.principals_of(person)
     rescue CobaltLedger::BadInput
@@ -40,7 +46,8 @@ module Server
 
       record = number && find(type, number)
       CobaltLedger::Decisions::Values.check_known!(type, entered, "entered")
-      form = CobaltLedger::Decisions::TypedForm.new(@state.engine, question(type, record, mode, unit).with(entered: entered))
+      form =
+        CobaltLedger::Decisions::TypedForm.new(@state.engine, question(type, record, mode, unit).with(entered: entered))
       [record, form.decision, SaveForecast.new(form)]
     end
 
@@ -49,7 +56,9 @@ module Server
 
     # Remembers that a suggestion was dismissed.
     def dismiss(type_id, number, offer)
-      Dismissal.create_or_find_by!(record_id: find(record_type(type_id), number).id, person: @principals.user_id, offer: offer)
+      Dismissal.create_or_find_by!(
+        record_id: find(record_type(type_id), number).id, person: @principals.user_id, offer: offer
+      )
     end
 
     # Creates a record. Returns [Record, Array of Typing::Aside], or raises the refusal.
@@ -65,15 +74,24 @@ module Server
     # started from. Returns [Record, Array of Typing::Aside].
     def update(type_id, number, changes, if_match:, by:)
       record = find(record_type(type_id), number)
-      raise Problem.new(412, "changed-meanwhile", "Somebody else saved #{number} since you opened it", current_etag: record.etag) unless record.etag == if_match
+      unless record.etag == if_match
+        raise Problem.new(
+          412,
+          "changed-meanwhile",
+          "Somebody else saved #{number} since you opened it",
+          current_etag: record.etag
+        )
+      end
 
       judge(question(record_type(type_id), record, "edit", nil), changes) do |values|
         before = record.stored
         record.values = values
         next record.reload if record.stored == before
 
-        stored = Record.where(id: record.id, version: record.version)
-                       .update_all(stored: record.stored, version: record.version + 1, changed_by: by, updated_at: Time.now)
+        stored =
+          Record.where(id: record.id, version: record.version).update_all(
+            stored: record.stored, version: record.version + 1, changed_by: by, updated_at: Time.now
+          )
         raise Problem.new(412, "changed-meanwhile", "Somebody else saved #{number} since you opened it") if stored.zero?
 
         record.reload
@@ -85,21 +103,24 @@ module Server
     private
 
     def find(type, number)
-      Record.find_by(record_type: type.id, number: number) or raise Problem.new(404, "no-such-record", "There is no #{type.noun} “#{number}”")
+      Record.find_by(record_type: type.id, number: number) or
+        raise Problem.new(404, "no-such-record", "There is no #{type.noun} “#{number}”")
     end
 
     def insert(type, unit, values, by)
       number = NumberGiver.next(type)
-      numbered = type.fields.find { |field| field.numbered? }
+      numbered = type.fields.find(&:numbered?)
       record = Record.new(record_type: type.id, number: number, unit: unit, changed_by: by)
       record.values = numbered ? values.merge(numbered.id => number) : values
       record.tap(&:save!)
     end
 
     def question(type, record, mode, unit)
-      CobaltLedger::Decisions::Question.new(principals: @principals, record_type: type, unit: record ? record.unit : unit_or_own(unit),
-                                            mode: mode, channel: @channel, stored: record ? record.values : {}, at: @now, network: @network,
-                                            locked: record ? record.locked : false, related: method(:related))
+      CobaltLedger::Decisions::Question.new(
+        principals: @principals, record_type: type, unit: record ? record.unit : unit_or_own(unit), mode: mode,
+        channel: @channel, stored: record ? record.values : {}, at: @now, network: @network,
+        locked: record ? record.locked : false, related: method(:related)
+      )
     end
 
     def related(type, number) = Record.find_by(record_type: type, number: number)&.values

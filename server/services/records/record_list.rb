@@ -2,8 +2,8 @@
 
 module Server
   # One page of the records of a type, as one person may see them. Without a search or an order of its own a page is cut
-  # by the database, and only its records are decided; searching and sorting see what the person may see, so every record
-  # has to be decided for them, within a budget.
+  # by the database, and only its records are decided; searching and sorting see what the person may see, so every
+  # record has to be decided for them, within a budget.
   class RecordList
     # Records decided at most for one search or sort.
     BUDGET = 20_000
@@ -30,9 +30,12 @@ module Server
     # "beyond" tells how many records were left out of a search or sort.
     def page(page, per_page, search: nil, sort: nil, descending: false)
       search = search.to_s.strip.downcase
-      rows, total = search.empty? && sort.nil? ? cut(page, per_page) : looked_through(page, per_page, search, sort, descending)
-      { "columns" => columns(rows), "total" => total, "page" => page, "per_page" => per_page, "rows" => rows.map(&:to_view),
-        "beyond" => @beyond&.positive? ? @beyond : nil }.compact
+      rows, total =
+        search.empty? && sort.nil? ? cut(page, per_page) : looked_through(page, per_page, search, sort, descending)
+      {
+        "columns" => columns(rows), "total" => total, "page" => page, "per_page" => per_page,
+        "rows" => rows.map(&:to_view), "beyond" => @beyond&.positive? ? @beyond : nil
+      }.compact
     end
 
     private
@@ -45,7 +48,8 @@ module Server
 
     def looked_through(page, per_page, search, sort, descending)
       @beyond = [records.count - BUDGET, 0].max
-      rows = all_rows.select { |row| search.empty? || row.words.values.any? { |text| text.to_s.downcase.include?(search) } }
+      rows =
+        all_rows.select { |row| search.empty? || row.words.values.any? { |text| text.to_s.downcase.include?(search) } }
       rows = sorted(rows, sort, descending) if sort
       [rows.slice((page - 1) * per_page, per_page) || [], rows.size]
     end
@@ -68,7 +72,10 @@ module Server
       decision = @decide.call(record)
       shown = @type.list_fields.reject { |id| decision[id].hidden? }
       told = shown.to_h { |id| [id, told(@type.field(id), decision)] }
-      Row.new(number: record.number, unit: record.unit, words: told.transform_values(&:first), keys: told.transform_values(&:last), masked: shown.select { |id| decision[id].masked? })
+      Row.new(
+        number: record.number, unit: record.unit, words: told.transform_values(&:first),
+        keys: told.transform_values(&:last), masked: shown.select { |id| decision[id].masked? }
+      )
     end
 
     # [what the person reads, what it sorts by]; both nil where there is nothing to read.
@@ -93,7 +100,7 @@ module Server
 
     def columns(rows)
       @type.list_fields.select { |id| rows.empty? || rows.any? { |row| row.words.key?(id) } }
-           .map { |id| { "id" => id, "name" => @type.field(id).name, "figures" => @type.field(id).family == :number } }
+        .map { |id| { "id" => id, "name" => @type.field(id).name, "figures" => @type.field(id).family == :number } }
     end
 
     # Blanks come last either way.

@@ -13,7 +13,9 @@ module Server
 
     # {"put_aside" => [{"field", "name", "words"}], "clears" => the same}; lists that are empty are left out.
     def to_h
-      { "put_aside" => @typing.aside.map { |aside| line(aside.field, aside.words) }, "clears" => cleared }.reject { |_, list| list.empty? }
+      {
+        "put_aside" => @typing.aside.map { |aside| line(aside.field, aside.words) }, "clears" => cleared
+      }.reject { |_, list| list.empty? }
     end
 
     private

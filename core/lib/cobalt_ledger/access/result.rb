@@ -26,8 +26,8 @@ module CobaltLedger
         @spoken = spoken
       end
 
-      # facet: one of Facets::ALL. Returns an Array of Giver: all that gave the facet the value it has in the end, those that
-      # agree among them, the last stage first; never empty.
+      # facet: one of Facets::ALL. Returns an Array of Giver: all that gave the facet the value it has in the end, those
+      # that agree among them, the last stage first; never empty.
       def givers(facet)
         drop = dropped.find { |each| each.facet == facet }
         return [Giver.new(:consistency, drop.words)] if drop
@@ -35,17 +35,19 @@ module CobaltLedger
         guarding = contributions_to(facet, spoken.guardrails, guarded).map { |each| Giver.new(:guardrail, each) }
         return guarding if guarding.any? && ruled.facet(facet) != guarded.facet(facet)
 
-        ruling = contributions_to(facet, spoken.rules + spoken.doubtful_rules, ruled).map { |each| Giver.new(:rule, each) }
+        ruling =
+          contributions_to(facet, spoken.rules + spoken.doubtful_rules, ruled).map { |each| Giver.new(:rule, each) }
         guarding + (ruling.any? ? ruling : beginners(facet))
       end
 
       # The rules and guardrails among the givers: Array of Rules::Contribution, ordinary rules first.
       def rules_behind(facet)
-        contributions_to(facet, spoken.rules + spoken.doubtful_rules, ruled) + contributions_to(facet, spoken.guardrails, guarded)
+        contributions_to(facet, spoken.rules + spoken.doubtful_rules, ruled) +
+          contributions_to(facet, spoken.guardrails, guarded)
       end
 
-      # What a facet begins with: the baselines that speak of it, or else the label. Array of Giver with what each gives:
-      # [Giver, Integer of Facets].
+      # What a facet begins with: the baselines that speak of it, or else the label. Array of Giver with what each
+      # gives: [Giver, Integer of Facets].
       def beginning(facet)
         speaking = spoken.baselines.reject { |each| each.state.facet(facet).nil? }
         return [[Giver.new(:label, spoken.label), spoken.label.start.facet(facet)]] if speaking.empty?
@@ -73,7 +75,8 @@ module CobaltLedger
       def contributions_to(facet, contributions, state)
         value = state.facet(facet)
         contributions.select do |each|
-          each.gives.facet(facet) == value && (facet != :visibility || value != Facets::MASKED || each.gives.mask == state.mask)
+          each.gives.facet(facet) == value &&
+            (facet != :visibility || value != Facets::MASKED || each.gives.mask == state.mask)
         end
       end
     end

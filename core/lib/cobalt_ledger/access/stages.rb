@@ -66,7 +66,11 @@ module CobaltLedger
       def consistent(guarded, computed, inputs = nil)
         dropped = []
         state = covered_as(guarded, inputs)
-        dropped << Result::Drop.new(:visibility, guarded.visibility, "worked out from what is #{Facets.name(:visibility, inputs)}") unless state.equal?(guarded)
+        unless state.equal?(guarded)
+          dropped << Result::Drop.new(
+            :visibility, guarded.visibility, "worked out from what is #{Facets.name(:visibility, inputs)}"
+          )
+        end
         entry = state.entry
         forced = lock_reason(state, computed)
         if forced && entry == Facets::OPEN
@@ -76,7 +80,10 @@ module CobaltLedger
         presence = state.presence
         if presence == Facets::REQUIRED && (entry == Facets::LOCKED)
           presence = Facets::OPTIONAL
-          dropped << Result::Drop.new(:presence, Facets::REQUIRED, state.visibility == Facets::HIDDEN ? "hidden drops required" : "locked drops required")
+          dropped << Result::Drop.new(
+            :presence, Facets::REQUIRED,
+            state.visibility == Facets::HIDDEN ? "hidden drops required" : "locked drops required"
+          )
         end
         [dropped.empty? ? state : state.with(entry: entry, presence: presence), dropped]
       end

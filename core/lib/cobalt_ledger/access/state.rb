@@ -89,8 +89,11 @@ module CobaltLedger
       def silent? = visibility.nil? && entry.nil? && presence.nil?
 
       def ==(other)
-        equal?(other) || (other.is_a?(State) && visibility == other.visibility && entry == other.entry && presence == other.presence &&
-          replace == other.replace && mask == other.mask)
+        equal?(other) ||
+          (
+            other.is_a?(State) && visibility == other.visibility && entry == other.entry &&
+              presence == other.presence && replace == other.replace && mask == other.mask
+          )
       end
       alias eql? ==
       def hash = to_h.hash

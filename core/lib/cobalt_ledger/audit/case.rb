@@ -9,7 +9,8 @@ module CobaltLedger
 
       # question: Decisions::Question that leaves the record open; plan: Decisions::Plan of the field alone;
       # feasible: lambda that gives the Decisions::Feasibility of the plan; base: Conditions::Facts of the question;
-      # users: lambda that counts the people it stands for; crowd: set of them, of Directory::Crowds, or nil for one alone.
+      # users: lambda that counts the people it stands for; crowd: set of them, of Directory::Crowds, or nil for one
+      # alone.
       def initialize(field, question, plan, feasible, base, users, crowd = nil)
         @feasible = feasible
         @crowd = crowd
@@ -49,7 +50,9 @@ module CobaltLedger
 
       # The FieldDecision for the record an example assumes.
       def decide(example)
-        slot.decide(plan.outcomes(@base.assuming(example, question.record_type.formulas, stored: question.mode != "create")))
+        slot.decide(
+          plan.outcomes(@base.assuming(example, question.record_type.formulas, stored: question.mode != "create"))
+        )
       end
 
       # The same case about a concrete record: Decisions::Question.

@@ -34,13 +34,16 @@ module CobaltLedger
       def reached?(rule)
         @reached.fetch(rule.id) do
           reach = rule.reach
-          @reached[rule.id] = (@mode.nil? || reach.in_mode?(@mode)) && (@channel.nil? || reach.by_channel?(@channel)) && (@unit.nil? || reach.units.empty? || touching?(reach.units))
+          @reached[rule.id] = (@mode.nil? || reach.in_mode?(@mode)) && (@channel.nil? || reach.by_channel?(@channel)) &&
+                              (@unit.nil? || reach.units.empty? || touching?(reach.units))
         end
       end
 
       # A rule for a unit concerns those below it, and whoever asks about those above it.
       def touching?(units)
-        units.any? { |unit| @directory.with_above(:unit, @unit).include?(unit) || @directory.with_above(:unit, unit).include?(@unit) }
+        units.any? do |unit|
+          @directory.with_above(:unit, @unit).include?(unit) || @directory.with_above(:unit, unit).include?(@unit)
+        end
       end
 
       # Somebody asked about whom the rules mean; an audience that means nobody concerns everybody who asks.
@@ -48,7 +51,11 @@ module CobaltLedger
         crowds = rules.map { |rule| @directory.crowds.of(rule.audience) }
         return true if crowds.all?(&:zero?)
 
-        Detector[detector].together? ? crowds.reduce(@people, :&).positive? : crowds.any? { |crowd| crowd.anybits?(@people) }
+        if Detector[detector].together?
+          crowds.reduce(@people, :&).positive?
+        else
+          crowds.any? { |crowd| crowd.anybits?(@people) }
+        end
       end
     end
   end

@@ -16,10 +16,15 @@ module CobaltLedger
       # Array of [bit set over the rules that reach there, [unit, above, mode, channel, form, unit's baselines]].
       def of(rules)
         found = {}
-        ways = Decisions::Question::MODES.product(Decisions::Question::CHANNELS, forms(rules)).map { |way| [way, Contexts.bits(rules) { |rule| rule.reach.through?(*way) }] }
+        ways =
+          Decisions::Question::MODES
+            .product(Decisions::Question::CHANNELS, forms(rules))
+            .map { |way| [way, Contexts.bits(rules) { |rule| rule.reach.through?(*way) }] }
         places.each do |unit, above, baselines|
           here = Contexts.bits(rules) { |rule| rule.reach.in_unit?(above) }
-          ways.each { |way, through| found[[here & through, way.first, baselines]] ||= [here & through, [unit, above, *way, baselines]] }
+          ways.each do |way, through|
+            found[[here & through, way.first, baselines]] ||= [here & through, [unit, above, *way, baselines]]
+          end
         end
         found.values
       end
@@ -36,10 +41,14 @@ module CobaltLedger
 
       # Units with those above them and the baselines they begin with.
       def places
-        @places ||= @directory.leaf_units.map do |unit|
-          above = @directory.with_above(:unit, unit)
-          [unit, above, @policy.baselines_of(@record_type.id).select { |baseline| baseline.units.intersect?(above) }.map(&:id)]
-        end
+        @places ||=
+          @directory.leaf_units.map do |unit|
+            above = @directory.with_above(:unit, unit)
+            [
+              unit, above,
+              @policy.baselines_of(@record_type.id).select { |baseline| baseline.units.intersect?(above) }.map(&:id)
+            ]
+          end
       end
     end
   end

@@ -9,8 +9,10 @@ module CobaltLedger
       SEVERITIES = %w[note warning error].freeze
 
       # What a finding costs.
-      GROUPS = { "stuck" => "People stuck", "exposed" => "Values exposed", "disagreement" => "Rules that disagree", "no_effect" => "Rules with no effect",
-                 "housekeeping" => "House-keeping" }.freeze
+      GROUPS = {
+        "stuck" => "People stuck", "exposed" => "Values exposed", "disagreement" => "Rules that disagree",
+        "no_effect" => "Rules with no effect", "housekeeping" => "House-keeping"
+      }.freeze
 
       class << self
         def registry_namespace = CobaltLedger::Audit::Detectors
@@ -47,15 +49,24 @@ module CobaltLedger
       private
 
       def finding(words, fields: [], rules: [], facet: nil, winner: nil, overlap: nil, example: nil, remedies: [])
-        Finding.new(detector: self.class.registered_name, record_type: @type.id, fields: fields.map { |field| field.respond_to?(:id) ? field.id : field },
-                    rules: rules.map { |rule| rule.respond_to?(:id) ? rule.id : rule }, facet: facet, words: words, winner: winner, overlap: overlap, example: example, remedies: remedies.compact)
+        Finding.new(
+          detector: self.class.registered_name, record_type: @type.id,
+          fields: fields.map { |field| field.respond_to?(:id) ? field.id : field },
+          rules: rules.map { |rule| rule.respond_to?(:id) ? rule.id : rule }, facet: facet, words: words,
+          winner: winner, overlap: overlap, example: example, remedies: remedies.compact
+        )
       end
 
       def names(fields) = Words.list(fields.map(&:name))
       def called(rule) = "#{rule.number} “#{rule.title}”"
 
       # Remedies that switch a rule off or give it other members.
-      def switch_off(rule) = Remedy.new(words: "Switch off #{called(rule)}", edits: [{ "rule" => @survey.document(rule).merge("state" => "off") }])
+      def switch_off(rule)
+        Remedy.new(
+          words: "Switch off #{called(rule)}", edits: [{ "rule" => @survey.document(rule).merge("state" => "off") }]
+        )
+      end
+
       def remove(rule) = Remedy.new(words: "Remove #{called(rule)}", edits: [{ "remove" => rule.id }])
 
       def change(rule, words)

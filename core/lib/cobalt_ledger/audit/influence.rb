@@ -46,7 +46,9 @@ module CobaltLedger
       def same?(one, other) = one.final == other.final
 
       def overruled?(contribution, result)
-        Access::Facets::ALL.any? { |facet| (value = contribution.gives.facet(facet)) && value != result.guarded.facet(facet) }
+        Access::Facets::ALL.any? do |facet|
+          (value = contribution.gives.facet(facet)) && value != result.guarded.facet(facet)
+        end
       end
 
       def fields_of(rule) = @type.fields.select { |field| rule.targets?(field) }
@@ -54,10 +56,15 @@ module CobaltLedger
       # A case and a situation in which the rule applies, told as an example.
       def where_it_applies(rule)
         fields_of(rule).each do |field|
-          @survey.cases_with(field, rule).each do |kase|
-            found = kase.situations.find { |outcomes, _| (kase.applying(outcomes) + kase.guarding(outcomes)).any? { |each| each.rule == rule } }
-            return @survey.example(kase, found[1]) if found
-          end
+          @survey
+            .cases_with(field, rule)
+            .each do |kase|
+              found =
+                kase.situations.find do |outcomes, _|
+                  (kase.applying(outcomes) + kase.guarding(outcomes)).any? { |each| each.rule == rule }
+                end
+              return @survey.example(kase, found[1]) if found
+            end
         end
         nil
       end

@@ -26,14 +26,27 @@ module CobaltLedger
       end
 
       def where
-        units = @survey.units.select { |unit| [@one, @other].all? { |each| each.rule.reach.units.empty? || each.rule.reach.units.intersect?(@directory.with_above(:unit, unit)) } }
-        units.size == @survey.units.size ? "at every unit" : "at #{Words.list(units.map { |unit| @directory.name_of(:unit, unit) })}"
+        units =
+          @survey.units.select do |unit|
+            [@one, @other].all? do |each|
+              each.rule.reach.units.empty? || each.rule.reach.units.intersect?(@directory.with_above(:unit, unit))
+            end
+          end
+        if units.size == @survey.units.size
+          "at every unit"
+        else
+          "at #{Words.list(units.map { |unit| @directory.name_of(:unit, unit) })}"
+        end
       end
 
       def modes
         lists = [@one, @other].map { |each| each.rule.reach.modes }.reject(&:empty?)
         shared = lists.reduce(Decisions::Question::MODES) { |all, list| all & list }
-        shared.size == Decisions::Question::MODES.size ? "in every mode" : Words.list(shared.map { |mode| Rules::Sentence::MODES.fetch(mode) }, "or")
+        if shared.size == Decisions::Question::MODES.size
+          "in every mode"
+        else
+          Words.list(shared.map { |mode| Rules::Sentence::MODES.fetch(mode) }, "or")
+        end
       end
 
       def at

@@ -24,12 +24,17 @@ module CobaltLedger
       # Users parted by which of some rules they match, and how closely where that matters:
       # Array of [bit set over the rules, set of users].
       def parted(rules, among = @crowds.everybody)
-        rules.each_with_index.reduce(of_one_kind(rules).map { |users| [0, users & among] }) do |parts, (rule, index)|
-          own = matching(rule)
-          pieces = closeness? ? @crowds.by_closeness(rule.audience).map(&:last) : [own]
-          parts.flat_map { |bits, users| pieces.map { |piece| [bits | (1 << index), users & piece] } << [bits, users & ~own] }
-               .reject { |_, users| users.zero? }
-        end
+        rules
+          .each_with_index
+          .reduce(of_one_kind(rules).map { |users| [0, users & among] }) do |parts, (rule, index)|
+            own = matching(rule)
+            pieces = closeness? ? @crowds.by_closeness(rule.audience).map(&:last) : [own]
+            parts
+              .flat_map do |bits, users|
+                pieces.map { |piece| [bits | (1 << index), users & piece] } << [bits, users & ~own]
+              end
+              .reject { |_, users| users.zero? }
+          end
       end
 
       private
@@ -40,20 +45,33 @@ module CobaltLedger
         return [@crowds.everybody] if asked.all?(&:empty?)
 
         attributes, members, named = asked
-        @directory.users.each_with_index.group_by do |user, _|
-          principals = @directory.principals_of(user.id)
-          [user.attributes.values_at(*attributes), members.map { |member| principals.include?(member.kind, member.id) }, named.include?(user.id) ? user.id : nil]
-        end.values.map { |users| @crowds.set(users.map(&:last)) }
+        @directory
+          .users
+          .each_with_index
+          .group_by do |user, _|
+            principals = @directory.principals_of(user.id)
+            [
+              user.attributes.values_at(*attributes),
+              members.map { |member| principals.include?(member.kind, member.id) },
+              named.include?(user.id) ? user.id : nil
+            ]
+          end
+          .values
+          .map { |users| @crowds.set(users.map(&:last)) }
       end
 
-      # What conditions ask of the person who asks: [names of attributes, members, identifiers of users]. Where the person
-      # is compared with a field, what is asked of people in fields is asked of the person too.
+      # What conditions ask of the person who asks: [names of attributes, members, identifiers of users]. Where the
+      # person is compared with a field, what is asked of people in fields is asked of the person too.
       def asked_of_users(rules)
         comparisons = rules.filter_map(&:condition).flat_map(&:comparisons)
-        asking = comparisons.any? { |each| each.reads.include?([:user]) } ? comparisons.select { |each| each.left.family == :person } : []
+        of_person = comparisons.any? { |each| each.reads.include?([:user]) }
+        asking = of_person ? comparisons.select { |each| each.left.family == :person } : []
         members, others = asking.filter_map(&:right).partition { |right| right.is_a?(Conditions::Operands::Members) }
-        [comparisons.flat_map(&:reads).filter_map { |kind, name| name if kind == :attribute }.uniq, members.flat_map(&:members).uniq,
-         others.select { |right| right.class.constant? }.flat_map { |right| Array(right.value) }.uniq]
+        [
+          comparisons.flat_map(&:reads).filter_map { |kind, name| name if kind == :attribute }.uniq,
+          members.flat_map(&:members).uniq,
+          others.select { |right| right.class.constant? }.flat_map { |right| Array(right.value) }.uniq
+        ]
       end
     end
   end

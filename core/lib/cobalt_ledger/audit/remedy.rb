@@ -2,8 +2,8 @@
 
 module CobaltLedger
   module Audit
-    # What could be done: edits to the policy, taken by nobody but a person. edits: Array of {"rule" => document} with the
-    # rule as it would be, or {"remove" => identifier}.
+    # What could be done: edits to the policy, taken by nobody but a person. edits: Array of {"rule" => document} with
+    # the rule as it would be, or {"remove" => identifier}.
     Remedy = Struct.new(:words, :edits, keyword_init: true) do
       def to_h = { "words" => words, "edits" => edits }
     end

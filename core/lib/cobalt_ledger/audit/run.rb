@@ -4,8 +4,8 @@ module CobaltLedger
   module Audit
     # Runs every detector over every record type.
     class Run
-      # undecided: Hash of record type to fields of which not everything could be decided (identifiers), for what was audited.
-      # texts: Hash of rule identifier to the canonical JSON of its document, written when it is asked for.
+      # undecided: Hash of record type to fields of which not everything could be decided (identifiers), for what was
+      # audited. texts: Hash of rule identifier to the canonical JSON of its document, written when it is asked for.
       attr_reader :undecided, :texts
 
       # engine: Decisions::Engine; documents: Array of rule documents; at: Time of the audit;
@@ -19,8 +19,8 @@ module CobaltLedger
         @detectors = detectors ? Detector.members.slice(*detectors) : Detector.members
       end
 
-      # Array of Finding, the gravest first. The block is told how far it is: [steps done, steps in all, what is looked at];
-      # when it returns :stop, the audit ends with what it has found so far.
+      # Array of Finding, the gravest first. The block is told how far it is: [steps done, steps in all, what is looked
+      # at]; when it returns :stop, the audit ends with what it has found so far.
       def findings(types: @engine.policy.record_types.values)
         all = types.size * @detectors.size
         found = []
@@ -74,7 +74,14 @@ module CobaltLedger
       end
 
       def sorted(found)
-        found.uniq(&:identity).sort_by { |finding| [-Detector::SEVERITIES.index(finding.severity), Detector[finding.detector].registered_order, finding.record_type, finding.rules, finding.fields] }
+        found
+          .uniq(&:identity)
+          .sort_by do |finding|
+            [
+              -Detector::SEVERITIES.index(finding.severity), Detector[finding.detector].registered_order,
+              finding.record_type, finding.rules, finding.fields
+            ]
+          end
       end
     end
   end

@@ -41,7 +41,9 @@ module CobaltLedger
       def spent? = @records > RECORDS || @ways > WAYS
 
       # Is the field seen differently on different records?
-      def varied?(kase) = kase.situations.map { |outcomes, _| kase.slot.decide(outcomes).state.visibility }.uniq.size > 1
+      def varied?(kase)
+        kase.situations.map { |outcomes, _| kase.slot.decide(outcomes).state.visibility }.uniq.size > 1
+      end
 
       def within(kase)
         own = conditions(kase.plan, [@field])
@@ -64,19 +66,30 @@ module CobaltLedger
         seen = {}
         exact = @survey.exact?(looked_at)
         people = @survey.kinds_of_people(looked_at, kase.crowd)
-        ([kase.question.unit] | @survey.units).lazy.flat_map { |unit| people.map { |user| [unit, user] } }.filter_map do |unit, user|
-          question = @survey.question(user, unit, "edit", form: kase.question.form || :own)
-          plan = @survey.plan_for(question, looked_at)
-          key = [plan.object_id, exact ? user.id : nil]
-          [question, plan] unless seen[key] || !(seen[key] = true)
-        end
+        ([kase.question.unit] | @survey.units)
+          .lazy
+          .flat_map { |unit| people.map { |user| [unit, user] } }
+          .filter_map do |unit, user|
+            question = @survey.question(user, unit, "edit", form: kase.question.form || :own)
+            plan = @survey.plan_for(question, looked_at)
+            key = [plan.object_id, exact ? user.id : nil]
+            [question, plan] unless seen[key] || !(seen[key] = true)
+          end
       end
 
       # Fields that conditions read from the form, and that somebody could type into; for a computed field those it is
       # worked out from.
       def typed_for(conditions)
         read = conditions.flat_map(&:fields).uniq.map { |id| @type.field(id) }
-        read.flat_map { |field| field.never_typed? ? @type.formulas.inputs_of(field.id).map { |id| @type.field(id) }.reject(&:never_typed?) : [field] }.uniq - [@field]
+        read
+          .flat_map do |field|
+            if field.never_typed?
+              @type.formulas.inputs_of(field.id).map { |id| @type.field(id) }.reject(&:never_typed?)
+            else
+              [field]
+            end
+          end
+          .uniq - [@field]
       end
 
       def looked_at = [@field] | @deciding
@@ -108,7 +121,9 @@ module CobaltLedger
       end
 
       # Outcomes by index of the plan's tests. fields: whose tests they are.
-      def placed(fields, vector) = tests(@plan, fields).zip(vector).each_with_object([]) { |(index, outcome), found| found[index] = outcome }
+      def placed(fields, vector)
+        tests(@plan, fields).zip(vector).each_with_object([]) { |(index, outcome), found| found[index] = outcome }
+      end
 
       # Can it be open at all, as far as can be told without a record?
       def openable?(slot) = slot.tests.any? || slot.decide([]).open?
@@ -124,7 +139,8 @@ module CobaltLedger
 
         answer = typing(base, vectors, wanted, open)
         # One field where one will do.
-        alone = answer.yes? && open.size > 1 && open.lazy.map { |field| typing(base, vectors, wanted, [field]) }.find(&:yes?)
+        alone =
+          answer.yes? && open.size > 1 && open.lazy.map { |field| typing(base, vectors, wanted, [field]) }.find(&:yes?)
         answer = alone || answer
         found = answer.yes? ? borne_out(question, answer.example) : nil
         @unsure ||= answer.kind == "undecided" || (answer.yes? && found.nil?)
@@ -144,25 +160,41 @@ module CobaltLedger
 
       # Outcomes of the field's own tests that can happen and under which it is less covered.
       def uncovered(base, before)
-        @survey.engine.feasible_under(@plan, base).together(tests(@plan, [@field])).found.keys.select { |vector| sight(placed([@field], vector)) < before }
+        @survey
+          .engine
+          .feasible_under(@plan, base)
+          .together(tests(@plan, [@field]))
+          .found
+          .keys
+          .select { |vector| sight(placed([@field], vector)) < before }
       end
 
       # The condition that the tests of some fields come to one of some vectors. opened: as the form was opened?
       def coming_to(fields, vectors, opened: false)
         tests = conditions(@plan, fields)
         tests = tests.map { |test| Conditions::AtOpening.new(test) } if opened
-        Conditions::Any.new(vectors.reject { |vector| vector.include?(nil) }.map { |vector| Conditions::All.new(tests.zip(vector).map { |test, outcome| outcome ? test : Conditions::Not.new(test) }) })
+        Conditions::Any.new(
+          vectors
+            .reject { |vector| vector.include?(nil) }
+            .map do |vector|
+              Conditions::All.new(tests.zip(vector).map { |test, outcome| outcome ? test : Conditions::Not.new(test) })
+            end
+        )
       end
 
       # That nothing was typed but into open fields.
       def unchanged(open)
-        (held - open).map { |field| Conditions::Not.new(Conditions::Comparison.new("was_changed", Conditions::Operands::Entered.new(field))) }
+        (held - open).map do |field|
+          Conditions::Not.new(Conditions::Comparison.new("was_changed", Conditions::Operands::Entered.new(field)))
+        end
       end
 
       # Fields that make a difference and hold a value of their own.
       def held
         read = conditions(@plan, looked_at).flat_map(&:fields).uniq
-        ((read | read.flat_map { |id| @type.formulas.inputs_of(id) }).map { |id| @type.field(id) } | looked_at).reject { |field| field.computed? && field.never_typed? }
+        (
+          (read | read.flat_map { |id| @type.formulas.inputs_of(id) }).map { |id| @type.field(id) } | looked_at
+        ).reject { |field| field.computed? && field.never_typed? }
       end
 
       def sight(seen) = @plan.slot_of(@field.id).decide(seen).state.visibility
@@ -173,7 +205,10 @@ module CobaltLedger
         held = filled(found.with(entered: {}))
         asked = held.with(entered: found.entered)
         before, after = [held, asked].map { |each| @survey.decide(each, looked_at) }
-        return nil unless after[@field.id].state.visibility < before[@field.id].state.visibility && found.entered.keys.all? { |id| before[id].nil? || before[id].open? }
+        unless after[@field.id].state.visibility < before[@field.id].state.visibility &&
+               found.entered.keys.all? { |id| before[id].nil? || before[id].open? }
+          return nil
+        end
 
         [asked, after]
       end

@@ -4,15 +4,30 @@ module CobaltLedger
   module Catalogue
     # One field of a record type. Immutable.
     class Field
-      attr_reader :id, :name, :section, :label, :options, :help, :formula, :numbering, :refers_to, :baseline, :kind_name, :kind, :precedence, :max_length
+      attr_reader :id,
+                  :name,
+                  :section,
+                  :label,
+                  :options,
+                  :help,
+                  :formula,
+                  :numbering,
+                  :refers_to,
+                  :baseline,
+                  :kind_name,
+                  :kind,
+                  :precedence,
+                  :max_length
 
       # id, name: String; kind: name of a Kind; section, label: identifiers; options: Array of Option;
       # formula: String for computed; numbering: pattern such as "LN-####" for auto-number;
       # refers_to: record type identifier for a record reference; baseline: Hash of facets or nil;
       # typed_when_incomplete: true for a computed field that may be typed while an input is blank;
       # precedence: name of a method, or nil for the record type's; max_length: of a text, in characters.
-      def initialize(id:, name:, kind:, section:, label:, options: [], help: nil, formula: nil, numbering: nil,
-                     refers_to: nil, baseline: nil, typed_when_incomplete: false, precedence: nil, max_length: Kind::TEXT_LIMIT)
+      def initialize(
+        id:, name:, kind:, section:, label:, options: [], help: nil, formula: nil, numbering: nil, refers_to: nil,
+        baseline: nil, typed_when_incomplete: false, precedence: nil, max_length: Kind::TEXT_LIMIT
+      )
         @id = id
         @name = name
         @kind_name = kind

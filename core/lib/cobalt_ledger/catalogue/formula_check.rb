@@ -14,7 +14,7 @@ module CobaltLedger
       # fields: Array of Field. Array of [field identifier, message].
       def faults(fields)
         by_id = fields.to_h { |field| [field.id, field] }
-        computed = fields.select { |field| field.computed? }
+        computed = fields.select(&:computed?)
         found = computed.filter_map { |field| fault_of(field, by_id)&.then { |words| [field.id, words] } }
         found.any? ? found : ring(computed)
       end
@@ -39,12 +39,16 @@ module CobaltLedger
         unsuited = names.reject { |name| fields[name].family == :number }
         return "the formula can only use numbers; #{unsuited.join(', ')} is none" if unsuited.any?
 
-        "a field that may be typed when it can't be computed needs an input that can be blank" if field.typed_when_incomplete? && names.empty?
+        return unless field.typed_when_incomplete? && names.empty?
+
+        "a field that may be typed when it can't be computed needs an input that can be blank"
       end
       private_class_method :names_fault
 
       def tree_fault(tree)
-        return "the formula gives #{tree.type == :logical ? 'yes or no' : 'text'}, not a number" if tree.respond_to?(:type) && %i[logical string].include?(tree.type)
+        if tree.respond_to?(:type) && %i[logical string].include?(tree.type)
+          return "the formula gives #{tree.type == :logical ? 'yes or no' : 'text'}, not a number"
+        end
 
         "a power must be a whole number from 0 to #{POWER}, written out, and not of a power" if towers?(tree)
       end

@@ -9,10 +9,14 @@ module CobaltLedger
       # One computed field. tree: Dentaku syntax tree, or nil; inputs: Array of field identifiers.
       Step = Struct.new(:field, :tree, :inputs)
 
-      REASONS = { "unreadable" => "the formula can't be read", "division" => "the formula divides by zero",
-                  "range" => "the result is beyond what a field can hold", "undefined" => "the formula has no result for these values" }.freeze
+      REASONS = {
+        "unreadable" => "the formula can't be read", "division" => "the formula divides by zero",
+        "range" => "the result is beyond what a field can hold",
+        "undefined" => "the formula has no result for these values"
+      }.freeze
 
-      # Why a computed field is blank. kind: "inputs" or a key of REASONS; inputs: identifiers of the blank inputs that make it so.
+      # Why a computed field is blank. kind: "inputs" or a key of REASONS; inputs: identifiers of the blank inputs that
+      # make it so.
       Blank = Struct.new(:kind, :inputs) do
         # names: Hash of identifier to name; without it blank inputs are not named.
         def words(names = nil)
@@ -52,8 +56,8 @@ module CobaltLedger
         filled
       end
 
-      # One computed field. values: typed values with its inputs; typed: what was typed in its place, which counts while an
-      # input is blank.
+      # One computed field. values: typed values with its inputs; typed: what was typed in its place, which counts while
+      # an input is blank.
       # Returns a Rational, what was typed where that may be, or nil.
       def work_out(step, values, typed)
         result = result(step, values)
@@ -84,7 +88,9 @@ module CobaltLedger
       # Inputs before what is computed from them.
       def order(steps)
         by_id = steps.to_h { |step| [step.field.id, step] }
-        Graph.sorted(by_id.keys) { |id| by_id[id]&.inputs&.select { |input| by_id.key?(input) } || [] }.map { |id| by_id[id] }
+        Graph
+          .sorted(by_id.keys) { |id| by_id[id]&.inputs&.select { |input| by_id.key?(input) } || [] }
+          .map { |id| by_id[id] }
       end
 
       # A Rational, or a Blank.

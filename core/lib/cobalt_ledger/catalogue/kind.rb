@@ -59,15 +59,15 @@ module CobaltLedger
         # True when nobody may type into such a field.
         def never_typed? = computed? || numbered?
 
-        # The box it is typed into on a form: "text", "lines", "number", "date", "moment", "yes_no", "choice", "choices" or
-        # "person".
+        # The box it is typed into on a form: "text", "lines", "number", "date", "moment", "yes_no", "choice", "choices"
+        # or "person".
         def input = "text"
 
         # A value shown beside the field's name where a rule is written, so that a wrong pick is noticed.
         def sample(_field) = ""
 
-        # A made-up JSON value, where the stored one is not to be shown: the same for every record. nil where none can be
-        # made up from the field alone.
+        # A made-up JSON value, where the stored one is not to be shown: the same for every record. nil where none can
+        # be made up from the field alone.
         def stand_in(_field) = nil
 
         private

@@ -4,13 +4,27 @@ module CobaltLedger
   module Catalogue
     # One kind of business record: its sections and fields, its forms and the path of its stages. Immutable.
     class RecordType
-      attr_reader :id, :name, :plural, :sections, :fields, :title_field, :list_fields, :category_field, :formulas, :forms, :path, :precedence
+      attr_reader :id,
+                  :name,
+                  :plural,
+                  :sections,
+                  :fields,
+                  :title_field,
+                  :list_fields,
+                  :category_field,
+                  :formulas,
+                  :forms,
+                  :path,
+                  :precedence
 
       # sections: Array of Section; fields: Array of Field; title_field: identifier of the field that names a
       # record in lists; list_fields: identifiers; category_field: choice field that baselines may refer to;
       # forms: Array of Form, the fallback last, empty for one form with everything; path: Path or nil;
       # precedence: name of a method, or nil for the policy's.
-      def initialize(id:, name:, sections:, fields:, plural: nil, title_field: nil, list_fields: nil, category_field: nil, forms: [], path: nil, precedence: nil)
+      def initialize(
+        id:, name:, sections:, fields:, plural: nil, title_field: nil, list_fields: nil, category_field: nil,
+        forms: [], path: nil, precedence: nil
+      )
         @id = id
         @name = name
         @plural = plural || "#{name}s"
@@ -37,7 +51,13 @@ module CobaltLedger
 
       # What a form shows: Array of Form::Part. form: Form or nil.
       def layout(form)
-        form ? form.parts : sections.map { |section| Form::Part.new(id: section.id, name: section.name, columns: 1, fields: fields_in(section.id)) }
+        if form
+          form.parts
+        else
+          sections.map do |section|
+            Form::Part.new(id: section.id, name: section.name, columns: 1, fields: fields_in(section.id))
+          end
+        end
       end
 
       # "outgoing loan": the name as it stands inside a sentence.

@@ -14,17 +14,24 @@ module CobaltLedger
       # edit: Edit. Returns {"title" => ..., "lines" => [...]}: what is edited, and what becomes of it.
       def of(edit)
         case edit.kind
-        when "rule" then rule(edit)
-        when "record_type" then record_type(edit)
-        when "setting" then { "title" => Words.capitalize(edit.id), "lines" => ["#{edit.before} becomes #{edit.after}"] }
-        else named(edit)
+        when "rule"
+          rule(edit)
+        when "record_type"
+          record_type(edit)
+        when "setting"
+          { "title" => Words.capitalize(edit.id), "lines" => ["#{edit.before} becomes #{edit.after}"] }
+        else
+          named(edit)
         end
       end
 
       private
 
       def named(edit)
-        { "title" => "#{Words.capitalize(edit.kind)} #{(edit.after || edit.before)['name']}", "lines" => ["is #{edit.verb}"] }
+        {
+          "title" => "#{Words.capitalize(edit.kind)} #{(edit.after || edit.before)['name']}",
+          "lines" => ["is #{edit.verb}"]
+        }
       end
 
       def rule(edit)
@@ -50,7 +57,12 @@ module CobaltLedger
 
       def record_type(edit)
         title = "Record type #{(edit.after || edit.before)['name']}"
-        return { "title" => title, "lines" => ["is #{edit.verb}, with #{Words.count((edit.after || edit.before)['fields'].size, 'field')}"] } unless edit.before && edit.after
+        unless edit.before && edit.after
+          return {
+            "title" => title,
+            "lines" => ["is #{edit.verb}, with #{Words.count((edit.after || edit.before)['fields'].size, 'field')}"]
+          }
+        end
 
         old = edit.before["fields"].to_h { |field| [field["id"], field] }
         new = edit.after["fields"].to_h { |field| [field["id"], field] }

@@ -5,10 +5,14 @@ module CobaltLedger
     # What keeping an edited rule would do to people, in plain sentences:
     # "Locks Insured total for 14 people at 2 units, when editing, while Item count is filled."
     class Consequences
-      VERBS = { "hidden" => "Hides", "masked" => "Masks", "replace_only" => "Covers, but lets be replaced,", "read_only" => "Locks", "editable" => "Opens",
-                "required" => "Requires" }.freeze
-      UNDONE = { "hidden" => "No longer hides", "masked" => "No longer masks", "replace_only" => "No longer covers", "read_only" => "No longer locks",
-                 "editable" => "No longer opens", "required" => "No longer requires" }.freeze
+      VERBS = {
+        "hidden" => "Hides", "masked" => "Masks", "replace_only" => "Covers, but lets be replaced,",
+        "read_only" => "Locks", "editable" => "Opens", "required" => "Requires"
+      }.freeze
+      UNDONE = {
+        "hidden" => "No longer hides", "masked" => "No longer masks", "replace_only" => "No longer covers",
+        "read_only" => "No longer locks", "editable" => "No longer opens", "required" => "No longer requires"
+      }.freeze
 
       # from, to: Decisions::Engine before and after; rule: identifier; at: Time for which it is worked out.
       def initialize(from, to, rule, at:)
@@ -20,9 +24,14 @@ module CobaltLedger
       # Array of String.
       def sentences
         lines = @rules.map(&:record_type).uniq.flat_map { |type| @impact.lines_of(type) }
-        by_fields = lines.group_by { |line| [doing(line), line.users, line.units, line.mode] }.map { |key, found| [*key, found.map { |line| name(line) }] }
+        by_fields =
+          lines
+            .group_by { |line| [doing(line), line.users, line.units, line.mode] }
+            .map { |key, found| [*key, found.map { |line| name(line) }] }
         by_modes = by_fields.group_by { |doing, users, units, _, fields| [doing, users, units, fields] }
-        by_modes.map { |(doing, users, units, fields), found| sentence(doing, fields, users, units, found.map { |entry| entry[3] }) }
+        by_modes.map do |(doing, users, units, fields), found|
+          sentence(doing, fields, users, units, found.map { |entry| entry[3] })
+        end
       end
 
       private
@@ -38,7 +47,10 @@ module CobaltLedger
       def doing(line)
         gained = line.after - line.before
         lost = line.before - line.after
-        [gained.any? ? Words.list(gained.map { |level| VERBS.fetch(level) }, "or") : UNDONE.fetch(lost.first), line.after.size > 1]
+        [
+          gained.any? ? Words.list(gained.map { |level| VERBS.fetch(level) }, "or") : UNDONE.fetch(lost.first),
+          line.after.size > 1
+        ]
       end
 
       def name(line) = @to.policy.record_type(line.record_type).field(line.field).name
@@ -46,8 +58,10 @@ module CobaltLedger
       def sentence(doing, fields, users, units, modes)
         verb, depends = doing
         condition = @rules.last.condition
-        "#{verb} #{Words.list(fields)} for #{Words.count(users.size, 'person', 'people')} at #{Words.count(units.size, 'unit')}" \
-          "#{", when #{Words.list(modes.map { |mode| Rules::Sentence::MODES.fetch(mode) }, 'or')}" if modes.size < Impact::MODES.size}" \
+        people = Words.count(users.size, "person", "people")
+        told = Words.list(modes.map { |mode| Rules::Sentence::MODES.fetch(mode) }, "or")
+        "#{verb} #{Words.list(fields)} for #{people} at #{Words.count(units.size, 'unit')}" \
+          "#{", when #{told}" if modes.size < Impact::MODES.size}" \
           "#{", while #{condition.words(@to.directory)}" if depends && condition}."
       end
     end

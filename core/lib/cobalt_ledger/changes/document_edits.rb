@@ -4,7 +4,9 @@ module CobaltLedger
   module Changes
     # Applies edits to a policy document and finds the edits between two.
     module DocumentEdits
-      LISTS = { "rule" => "rules", "record_type" => "record_types", "baseline" => "baselines", "label" => "labels" }.freeze
+      LISTS = {
+        "rule" => "rules", "record_type" => "record_types", "baseline" => "baselines", "label" => "labels"
+      }.freeze
       SETTINGS = %w[name precedence time_zone places separations writers].freeze
 
       module_function
@@ -23,7 +25,7 @@ module CobaltLedger
       def between(from, to)
         lists = LISTS.flat_map { |kind, list| differences(kind, from[list] || [], to[list] || []) }
         lists + SETTINGS.reject { |name| from[name] == to[name] || to[name].nil? }
-                        .map { |name| Edit.new(kind: "setting", id: name, before: from[name], after: to[name]) }
+          .map { |name| Edit.new(kind: "setting", id: name, before: from[name], after: to[name]) }
       end
 
       # One subject of a document, or nil.

@@ -46,16 +46,29 @@ module CobaltLedger
         @from.policy.record_type(id) != @to.policy.record_type(id) && signature(@from, id) != signature(@to, id)
       end
 
-      def signature(engine, id) = [beside_rules(engine, id), engine.policy.rules_of(id).map { |rule| fingerprint(rule) }]
+      def signature(engine, id)
+        [beside_rules(engine, id), engine.policy.rules_of(id).map { |rule| fingerprint(rule) }]
+      end
 
       # What decides beside the rules.
       def beside_rules(engine, id)
         policy = engine.policy
         type = policy.record_type(id)
-        [policy.precedence, type.precedence, policy.labels.values,
-         policy.baselines_of(id).map { |baseline| [baseline.id, baseline.units, baseline.categories, baseline.states] },
-         type.fields.map { |field| [field.id, field.kind_name, field.section, field.label, field.baseline, field.formula, field.options, field.typed_when_incomplete?, field.precedence] },
-         type.category_field]
+        [
+          policy.precedence,
+          type.precedence,
+          policy.labels.values,
+          policy
+            .baselines_of(id)
+            .map { |baseline| [baseline.id, baseline.units, baseline.categories, baseline.states] },
+          type.fields.map do |field|
+            [
+              field.id, field.kind_name, field.section, field.label, field.baseline, field.formula, field.options,
+              field.typed_when_incomplete?, field.precedence
+            ]
+          end,
+          type.category_field
+        ]
       end
 
       def fingerprint(rule)
@@ -74,7 +87,9 @@ module CobaltLedger
             principals = @to.directory.principals_of(users.first)
             next unless concerned?(moved, principals, above, mode)
 
-            compare(old_type, new_type, principals, unit, mode) { |field, before, after| found[[field, mode, before, after, users]] << unit }
+            compare(old_type, new_type, principals, unit, mode) do |field, before, after|
+              found[[field, mode, before, after, users]] << unit
+            end
           end
         end
         merge(id, found)
@@ -85,13 +100,21 @@ module CobaltLedger
       def moved_rules(id)
         return nil unless beside_rules(@from, id) == beside_rules(@to, id)
 
-        old, new = [@from, @to].map { |engine| engine.policy.rules_of(id).select(&:on?).to_h { |rule| [rule.id, rule] } }
-        (old.keys | new.keys).reject { |rule| old[rule] && new[rule] && fingerprint(old[rule]) == fingerprint(new[rule]) }.flat_map { |rule| [old[rule], new[rule]].compact }
+        old, new =
+          [@from, @to].map { |engine| engine.policy.rules_of(id).select(&:on?).to_h { |rule| [rule.id, rule] } }
+        (old.keys | new.keys)
+          .reject { |rule| old[rule] && new[rule] && fingerprint(old[rule]) == fingerprint(new[rule]) }
+          .flat_map { |rule| [old[rule], new[rule]].compact }
       end
 
-      # Can what has moved make a difference to somebody there? Only a rule that is meant for them and reaches there can.
+      # Can what has moved make a difference to somebody there? Only a rule that is meant for them and reaches there
+      # can.
       def concerned?(moved, principals, above, mode)
-        moved.nil? || moved.any? { |rule| rule.audience.match?(principals) && rule.reach.in_unit?(above) && (rule.reach.modes.empty? || rule.reach.modes.include?(mode)) }
+        moved.nil? ||
+          moved.any? do |rule|
+            rule.audience.match?(principals) && rule.reach.in_unit?(above) &&
+              (rule.reach.modes.empty? || rule.reach.modes.include?(mode))
+          end
       end
 
       # Users who match alike before and after: Array of Array of identifiers.
@@ -118,7 +141,9 @@ module CobaltLedger
       end
 
       def possible(engine, type, principals, unit, mode)
-        engine.feasible(Decisions::Question.new(principals: principals, record_type: type, unit: unit, mode: mode, at: @at))
+        engine.feasible(
+          Decisions::Question.new(principals: principals, record_type: type, unit: unit, mode: mode, at: @at)
+        )
       end
 
       def levels(search, field)
@@ -128,11 +153,15 @@ module CobaltLedger
 
       # Lines that differ only in who is meant become one.
       def merge(type, found)
-        found.group_by { |(field, mode, before, after, _users), units| [field, mode, before, after, units] }.map do |key, entries|
-          field, mode, before, after, units = key
-          Line.new(record_type: type, field: field, mode: mode, units: units, before: before, after: after,
-                   users: entries.flat_map { |(_, _, _, _, users), _| users }.sort)
-        end
+        found
+          .group_by { |(field, mode, before, after, _users), units| [field, mode, before, after, units] }
+          .map do |key, entries|
+            field, mode, before, after, units = key
+            Line.new(
+              record_type: type, field: field, mode: mode, units: units, before: before, after: after,
+              users: entries.flat_map { |(_, _, _, _, users), _| users }.sort
+            )
+          end
       end
     end
   end

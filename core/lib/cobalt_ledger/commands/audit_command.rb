@@ -19,7 +19,8 @@ module CobaltLedger
       def run
         path = needed("policy")
         policy, document = in_file(path) { |text| Formats::PolicyJson.read(text, directory) }
-        writer = Formats::FindingsWriter[one_of("format", Formats::FindingsWriter.names, Formats::FindingsWriter.names.first)]
+        writer =
+          Formats::FindingsWriter[one_of("format", Formats::FindingsWriter.names, Formats::FindingsWriter.names.first)]
         least = Audit::Detector::SEVERITIES.index(one_of("severity", Audit::Detector::SEVERITIES, "note"))
         report = report(policy, document["rules"], path, least)
         out.write(writer.write(report))

@@ -17,7 +17,8 @@ module CobaltLedger
         end
       end
 
-      # options: Hash of name to String (true for what takes no value); files: Array of paths named beside them; out: IO.
+      # options: Hash of name to String (true for what takes no value); files: Array of paths named beside them; out:
+      # IO.
       def initialize(options, files, out)
         @options = options
         @files = files
@@ -36,7 +37,8 @@ module CobaltLedger
       def policy(people = directory) = in_file(needed("policy")) { |text| Formats::PolicyJson.read(text, people).first }
 
       def record_type(policy)
-        policy.record_type(needed("record-type")) or raise BadInput.at("--record-type", "the policy has no such record type")
+        policy.record_type(needed("record-type")) or
+          raise BadInput.at("--record-type", "the policy has no such record type")
       end
 
       def file = @files.first || raise(BadInput.at("", "name the file to read"))
@@ -52,7 +54,10 @@ module CobaltLedger
       def in_file(path)
         yield File.binread(path)
       rescue BadInput => e
-        raise(BadInput, e.faults.map { |fault| Fault.new(pointer: "#{path} #{fault.pointer}".strip, message: fault.message) })
+        raise(
+          BadInput,
+          e.faults.map { |fault| Fault.new(pointer: "#{path} #{fault.pointer}".strip, message: fault.message) }
+        )
       end
 
       def print_json(document)

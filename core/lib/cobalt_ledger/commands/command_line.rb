@@ -16,7 +16,20 @@ module CobaltLedger
         2 on bad input, with each fault and its place on standard error.
       TEXT
 
-      VALUES = %w[policy directory question record-type mode unit channel format name mapping severity conditions].freeze
+      VALUES = %w[
+        policy
+        directory
+        question
+        record-type
+        mode
+        unit
+        channel
+        format
+        name
+        mapping
+        severity
+        conditions
+      ].freeze
 
       # out, err: IO. Returns the exit status.
       def self.run(arguments, out: $stdout, err: $stderr)
@@ -30,7 +43,7 @@ module CobaltLedger
 
       def run(arguments)
         name, *rest = arguments
-        return help(name.nil? ? 2 : 0) if name.nil? || ["--help", "-h", "help"].include?(name) || rest.include?("--help")
+        return help(name.nil? ? 2 : 0) if name.nil? || %w[--help -h help].include?(name) || rest.include?("--help")
 
         perform(name, options(rest), rest) == :found ? 1 : 0
       rescue BadInput => e

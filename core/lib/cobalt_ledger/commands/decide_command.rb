@@ -15,9 +15,14 @@ module CobaltLedger
 
       def run
         policy = policy()
-        question = in_file(needed("question")) { |text| Formats::QuestionJson.read(Formats::StrictJson.read(text), policy, directory) }
+        question =
+          in_file(needed("question")) do |text|
+            Formats::QuestionJson.read(Formats::StrictJson.read(text), policy, directory)
+          end
         engine = Decisions::Engine.new(policy, directory)
-        print_json(Formats::DecisionJson.write(engine.decide(question, reasoning: options["reasoning"] || false), engine))
+        print_json(
+          Formats::DecisionJson.write(engine.decide(question, reasoning: options["reasoning"] || false), engine)
+        )
       end
     end
   end

@@ -24,7 +24,9 @@ module CobaltLedger
       def read(path, text)
         return Formats::RecordTypeJsonSchema.read(text, name: options["name"]) unless path.end_with?(".csv")
 
-        Formats::FieldsCsv.read(text, name: options["name"] || Words.capitalize(File.basename(path, ".*").tr("_-", "  ")))
+        Formats::FieldsCsv.read(
+          text, name: options["name"] || Words.capitalize(File.basename(path, ".*").tr("_-", "  "))
+        )
       end
     end
   end

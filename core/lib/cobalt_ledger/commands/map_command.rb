@@ -25,7 +25,8 @@ module CobaltLedger
       private
 
       def question(policy)
-        Decisions::Question.new(principals: directory.bare(:everyone), record_type: record_type(policy), unit: unit,
+        Decisions::Question.new(principals: directory.bare(:everyone),
+                                record_type: record_type(policy), unit: unit,
                                 mode: one_of("mode", Decisions::Question::MODES),
                                 channel: one_of("channel", Decisions::Question::CHANNELS, "form"), at: Time.now)
       end

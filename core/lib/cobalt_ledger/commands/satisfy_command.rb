@@ -12,7 +12,8 @@ module CobaltLedger
           --mode MODE        edit (default), create, view or list
       TEXT
 
-      # Prints {"answer" => "yes" | "no" | "undecided", "example", "clash", "reason", "by"}; by: another solver that was asked.
+      # Prints {"answer" => "yes" | "no" | "undecided", "example", "clash", "reason", "by"}; by: another solver that was
+      # asked.
       def run
         policy = policy()
         @type = record_type(policy)
@@ -26,16 +27,26 @@ module CobaltLedger
       private
 
       def told(found)
-        print_json({ "answer" => found.kind, "example" => found.example && example(found.example), "clash" => found.clash,
-                     "reason" => found.reason, "by" => found.by }.compact)
+        print_json(
+          {
+            "answer" => found.kind, "example" => found.example && example(found.example), "clash" => found.clash,
+            "reason" => found.reason, "by" => found.by
+          }.compact
+        )
       end
 
       # Array of Conditions::Node.
       def parsed(policy, document)
         faults = FaultList.new
-        raise BadInput.at("", "must be a list of conditions, one at least") unless document.is_a?(Array) && document.any?
+        unless document.is_a?(Array) && document.any?
+          raise BadInput.at("", "must be a list of conditions, one at least")
+        end
 
-        scope = Conditions::Scope.new(record_type: @type, types: @types, directory: directory, places: policy.places, zone: policy.zone.identifier)
+        scope =
+          Conditions::Scope.new(
+            record_type: @type, types: @types, directory: directory, places: policy.places,
+            zone: policy.zone.identifier
+          )
         parser = Conditions::Parser.new(scope, faults)
         found = document.each_with_index.map do |condition, index|
           wrong = Formats::Schema.faults("condition", condition)

@@ -11,7 +11,9 @@ module CobaltLedger
 
       def run
         name = @files.first
-        raise BadInput.at("", "name one of #{Formats::SchemaBook.names.join(', ')}") unless Formats::SchemaBook.names.include?(name)
+        unless Formats::SchemaBook.names.include?(name)
+          raise BadInput.at("", "name one of #{Formats::SchemaBook.names.join(', ')}")
+        end
 
         print_json(Formats::SchemaBook.schema(name))
       end

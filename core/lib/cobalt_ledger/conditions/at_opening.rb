@@ -19,7 +19,10 @@ module CobaltLedger
       def comparisons = @kept[:comparisons] ||= part.comparisons.map(&:as_opened)
       def looks_back? = true
 
-      def explain(facts, directory) = part.explain(facts.opening, directory).tap { |account| account.words = words(directory) }
+      def explain(facts, directory)
+        part.explain(facts.opening, directory).tap { |account| account.words = words(directory) }
+      end
+
       def words(directory) = "#{part.words(directory)}, as it was opened"
       def to_h = { "at_opening" => part.to_h }
 

@@ -112,8 +112,13 @@ module CobaltLedger
       end
 
       def saw(facts, directory)
-        seen = [left, right].compact.reject { |operand| operand.class.constant? }.map { |operand| operand.saw(facts, directory) }
-        seen << "stored was #{left.subject.say(facts.stored[left.subject.id], directory)}" if method_class.needs_stored? && !facts.stored[left.subject.id].is_a?(Unreadable)
+        seen =
+          [left, right].compact
+            .reject { |operand| operand.class.constant? }
+            .map { |operand| operand.saw(facts, directory) }
+        if method_class.needs_stored? && !facts.stored[left.subject.id].is_a?(Unreadable)
+          seen << "stored was #{left.subject.say(facts.stored[left.subject.id], directory)}"
+        end
         seen.join(", ")
       end
     end

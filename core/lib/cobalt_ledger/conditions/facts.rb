@@ -16,8 +16,11 @@ module CobaltLedger
       # What of the question, beside the record, can make a difference, by the kind of what is looked up.
       CIRCUMSTANCES = { time: :at, user: :principals, attribute: :principals, network: :network, place: :place }.freeze
 
-      # What of the question some conditions hang on. conditions: Array of Node. Returns an Array of values of CIRCUMSTANCES.
-      def self.circumstances_of(conditions) = conditions.flat_map(&:reads).filter_map { |kind, *| CIRCUMSTANCES[kind] }.uniq
+      # What of the question some conditions hang on. conditions: Array of Node. Returns an Array of values of
+      # CIRCUMSTANCES.
+      def self.circumstances_of(conditions)
+        conditions.flat_map(&:reads).filter_map { |kind, *| CIRCUMSTANCES[kind] }.uniq
+      end
 
       attr_reader :entered, :principals, :directory, :zone, :locked
 

@@ -12,7 +12,10 @@ module CobaltLedger
 
         # The class whose mark a document carries, or nil: of several the one that has most of its members there.
         def marked(hash)
-          members.values.select { |member| hash.key?(member.registered_name) }.max_by { |member| (hash.keys & member.parts.keys).size }
+          members
+            .values
+            .select { |member| hash.key?(member.registered_name) }
+            .max_by { |member| (hash.keys & member.parts.keys).size }
         end
 
         # Members of the document form: Hash of name to JSON Schema.
@@ -65,7 +68,11 @@ module CobaltLedger
       # "Stage is Signed": what it was found to be.
       def saw(facts, directory)
         value = reader.call(facts)
-        value.is_a?(Unreadable) ? "#{words(directory)} can't be read: #{value.message}" : "#{words(directory)} is #{subject.say(value, directory)}"
+        if value.is_a?(Unreadable)
+          "#{words(directory)} can't be read: #{value.message}"
+        else
+          "#{words(directory)} is #{subject.say(value, directory)}"
+        end
       end
     end
   end

@@ -51,20 +51,26 @@ module CobaltLedger
         unsuited = unsuited(method, left)
         return @faults.add("#{pointer}/compare", unsuited) if unsuited
 
-        right(method, hash["right"], left.subject, "#{pointer}/right") { |other| Comparison.new(hash["compare"], left, other) }
+        right(method, hash["right"], left.subject, "#{pointer}/right") do |other|
+          Comparison.new(hash["compare"], left, other)
+        end
       end
 
       # The left side: something looked up.
       def operand(hash, pointer)
         type = Operand.marked(hash)
-        return @faults.add(pointer, "the left side must be something to look up, such as a field") if type.nil? || type.constant?
+        if type.nil? || type.constant?
+          return @faults.add(pointer, "the left side must be something to look up, such as a field")
+        end
 
         type.read(hash, pointer, @scope, @faults)
       end
 
       def unsuited(method, left)
         verb = method.words(left.family)
-        return "“#{verb}” does not suit #{left.subject.name}, which is of kind #{left.subject.kind.title}" unless method.suits?(left.family)
+        unless method.suits?(left.family)
+          return "“#{verb}” does not suit #{left.subject.name}, which is of kind #{left.subject.kind.title}"
+        end
 
         "“#{verb}” can only be asked of a field on the screen" if method.needs_stored? && !left.is_a?(Operands::Entered)
       end
@@ -72,7 +78,9 @@ module CobaltLedger
       # Yields the right operand; returns nil without yielding when it does not fit.
       def right(method, hash, subject, pointer, &build)
         verb = method.words(subject.family)
-        return hash ? @faults.add(pointer, "nothing can stand on the right of “#{verb}”") : build.call(nil) if method.takes == :none
+        if method.takes == :none
+          return hash ? @faults.add(pointer, "nothing can stand on the right of “#{verb}”") : build.call(nil)
+        end
         return @faults.add(pointer, "a value to compare with is missing") unless hash
 
         operand = case method.takes
@@ -84,7 +92,9 @@ module CobaltLedger
       end
 
       def single(verb, hash, subject, pointer)
-        return @faults.add(pointer, "“#{verb}” takes one value") unless hash.key?("value") || !Operand.marked(hash)&.constant?
+        unless hash.key?("value") || !Operand.marked(hash)&.constant?
+          return @faults.add(pointer, "“#{verb}” takes one value")
+        end
 
         @values.read(hash, subject, pointer)
       end
@@ -92,14 +102,19 @@ module CobaltLedger
       def named(takes, verb, hash, pointer)
         type = Operand[takes]
         words = { days: "a number of days", members: "roles, groups, departments or units" }.fetch(takes)
-        hash.key?(type.registered_name) ? type.read(hash, pointer, @scope, @faults) : @faults.add(pointer, "“#{verb}” takes #{words}")
+        if hash.key?(type.registered_name)
+          type.read(hash, pointer, @scope, @faults)
+        else
+          @faults.add(pointer, "“#{verb}” takes #{words}")
+        end
       end
 
       def several(method, verb, hash, subject, pointer)
         values = hash["values"]
         return @faults.add(pointer, "“#{verb}” takes a list of values") unless values
 
-        items = values.each_with_index.map { |value, index| @values.literal(value, subject, "#{pointer}/values/#{index}") }
+        items =
+          values.each_with_index.map { |value, index| @values.literal(value, subject, "#{pointer}/values/#{index}") }
         return nil unless items.all?
         return Operands::Literals.new(items) if method.takes == :many
 

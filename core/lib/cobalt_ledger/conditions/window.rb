@@ -4,7 +4,8 @@ module CobaltLedger
   module Conditions
     # When a rule is in force: from and until days, weekdays, and hours of the day in a time zone. Immutable.
     #
-    # Judged by what the clocks of the zone show: an hour that the zone skips never comes, one that it repeats counts twice.
+    # Judged by what the clocks of the zone show: an hour that the zone skips never comes, one that it repeats counts
+    # twice.
     class Window
       WEEKDAYS = %w[sunday monday tuesday wednesday thursday friday saturday].freeze
 
@@ -46,8 +47,11 @@ module CobaltLedger
       end
 
       def to_h
-        { "from" => from&.iso8601, "until" => self.until&.iso8601, "weekdays" => weekdays.empty? ? nil : weekdays,
-          "hours" => hours && { "from" => clock_words(hours[0]), "until" => clock_words(hours[1]) }, "zone" => zone.identifier }.compact
+        {
+          "from" => from&.iso8601, "until" => self.until&.iso8601, "weekdays" => weekdays.empty? ? nil : weekdays,
+          "hours" => hours && { "from" => clock_words(hours[0]), "until" => clock_words(hours[1]) },
+          "zone" => zone.identifier
+        }.compact
       end
 
       private

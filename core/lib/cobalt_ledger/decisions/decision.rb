@@ -5,21 +5,24 @@ module CobaltLedger
     # The answer to a question. Immutable.
     class Decision
       # A value a rule offers. field: Catalogue::Field; value: typed value; contribution: Rules::Contribution.
-      Offer = Struct.new(:field, :value, :contribution) do
-        # Names this offer, so that one that was dismissed stays so until the rule or the value changes.
-        def key
-          Digest::SHA256.hexdigest([contribution.id, contribution.otherwise?, field.id, field.dump(value)].inspect)[0, 20]
+      Offer =
+        Struct.new(:field, :value, :contribution) do
+          # Names this offer, so that one that was dismissed stays so until the rule or the value changes.
+          def key
+            Digest::SHA256.hexdigest([contribution.id, contribution.otherwise?, field.id, field.dump(value)].inspect)[
+              0, 20
+            ]
+          end
         end
-      end
 
       # A reason a rule gives for turning the save down. field: Catalogue::Field, or nil when it is told above the form.
       Objection = Struct.new(:field, :message, :contribution, :in_doubt)
 
       attr_reader :question, :plan, :outcomes, :fields, :reasoning, :settled, :raw, :offers, :objections
 
-      # plan: Plan it was decided by; outcomes: Array of true, false or nil by test of the plan; settled: Settling::Settled;
-      # raw: typed values before anything was computed or written by rules; fields: Hash of identifier to FieldDecision;
-      # reasoning: Hash of identifier to Account, or nil.
+      # plan: Plan it was decided by; outcomes: Array of true, false or nil by test of the plan; settled:
+      # Settling::Settled; raw: typed values before anything was computed or written by rules; fields: Hash of
+      # identifier to FieldDecision; reasoning: Hash of identifier to Account, or nil.
       def initialize(question, plan, outcomes, settled, raw, fields, offers: [], objections: [], reasoning: nil)
         @question = question
         @plan = plan

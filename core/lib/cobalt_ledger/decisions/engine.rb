@@ -27,19 +27,25 @@ module CobaltLedger
         settled = settle(plan, question, raw)
         outcomes = plan.outcomes(settled.facts)
         fields = plan.decide(settled.facts, outcomes)
-        accounts = reasoning ? Reasoning.new(self, question, plan, settled, outcomes).accounts(reasoning == true ? nil : reasoning) : nil
-        Decision.new(question, plan, outcomes, settled, raw, fields, offers: offers(plan, settled, outcomes, fields),
-                                                                    objections: objections(plan, outcomes), reasoning: accounts)
+        accounts = if reasoning
+                     explained(question, plan, settled, outcomes, reasoning == true ? nil : reasoning)
+                   end
+        Decision.new(
+          question, plan, outcomes, settled, raw, fields,
+          offers: offers(plan, settled, outcomes, fields), objections: objections(plan, outcomes), reasoning: accounts
+        )
       end
 
       # The account of some fields of a Decision: Hash of identifier to Account.
       def explain(decision, field_ids)
-        Reasoning.new(self, decision.question, decision.plan, decision.settled, decision.outcomes).accounts(field_ids)
+        explained(decision.question, decision.plan, decision.settled, decision.outcomes, field_ids)
       end
 
       # The Plan for a question, whatever record it is about.
       def plan_for(question)
-        plan(question.record_type, question.principals, question.unit, question.mode, question.channel, question.form_id)
+        plan(
+          question.record_type, question.principals, question.unit, question.mode, question.channel, question.form_id
+        )
       end
 
       # What a question can come to whatever the record: a Feasibility.
@@ -76,15 +82,21 @@ module CobaltLedger
       def facts(question, raw)
         filled = question.record_type.formulas.fill(raw)
         stored = question.entered.empty? ? filled : -> { Values.typed(question.record_type, question.stored) }
-        Conditions::Facts.new(entered: filled, stored: stored, principals: question.principals, directory: directory, at: question.at,
-                              zone: policy.zone, network: question.network, place: question.place, locked: question.locked,
-                              related: related(question))
+        Conditions::Facts.new(
+          entered: filled, stored: stored, principals: question.principals, directory: directory, at: question.at,
+          zone: policy.zone, network: question.network, place: question.place, locked: question.locked,
+          related: related(question)
+        )
       end
 
       # Typed values of a question before anything is computed; what can't be read becomes Conditions::Unreadable.
       def raw_values(question) = Values.read_all(question.record_type, question.stored, question.entered)
 
       private
+
+      def explained(question, plan, settled, outcomes, field_ids)
+        Reasoning.new(self, question, plan, settled, outcomes).accounts(field_ids)
+      end
 
       def settle(plan, question, raw)
         facts = facts(question, raw)
@@ -95,7 +107,8 @@ module CobaltLedger
         opened.loop.empty? ? settled : settled.dup.tap { |copy| copy.loop |= opened.loop }.freeze
       end
 
-      # What was there when the form was opened, as a Settled: what the record holds, or the defaults a new one begins with.
+      # What was there when the form was opened, as a Settled: what the record holds, or the defaults a new one begins
+      # with.
       def opening(plan, question)
         opened = question.with(entered: {})
         raw = raw_values(opened)
@@ -125,15 +138,25 @@ module CobaltLedger
 
       # What can't be told refuses too: a refusal tightens.
       def objections(plan, seen)
-        found = plan.value_effects.refusing.reject { |action| action.outcome(seen) == false }.map do |action|
-          Decision::Objection.new(action.effect.at == "form" ? nil : action.field, action.effect.message, action.contribution, action.outcome(seen).nil?)
-        end
+        found =
+          plan
+            .value_effects
+            .refusing
+            .reject { |action| action.outcome(seen) == false }
+            .map do |action|
+              Decision::Objection.new(
+                action.effect.at == "form" ? nil : action.field, action.effect.message, action.contribution,
+                action.outcome(seen).nil?
+              )
+            end
         found.uniq { |objection| [objection.field&.id, objection.message, objection.contribution.id] }
       end
 
       # Hash of rule to how closely its audience matches, for those that match.
       def closeness(rules, principals)
-        rules.select { |rule| rule.audience.match?(principals) }.to_h { |rule| [rule, Directory::Closeness.of(rule.audience, principals)] }
+        rules
+          .select { |rule| rule.audience.match?(principals) }
+          .to_h { |rule| [rule, Directory::Closeness.of(rule.audience, principals)] }
       end
 
       def build(key, record_type, principals, unit)

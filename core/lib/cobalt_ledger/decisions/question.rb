@@ -7,14 +7,28 @@ module CobaltLedger
       MODES = %w[create edit view list].freeze
       CHANNELS = %w[form import automation interface].freeze
 
-      attr_reader :principals, :record_type, :unit, :mode, :channel, :form, :stored, :entered, :at, :network, :place, :locked, :related
+      attr_reader :principals,
+                  :record_type,
+                  :unit,
+                  :mode,
+                  :channel,
+                  :form,
+                  :stored,
+                  :entered,
+                  :at,
+                  :network,
+                  :place,
+                  :locked,
+                  :related
 
       # principals: Directory::Principals; record_type: Catalogue::RecordType; unit: identifier of the record's unit;
       # stored, entered: Hash of field identifier to JSON value; form: Catalogue::Form, or :own for the one that is
       # the person's; at: Time; network: IPAddr; place: identifier; locked: the record's flag;
       # related: answers call(record type identifier, number) with JSON values of that record, or nil.
-      def initialize(principals:, record_type:, unit:, mode:, channel: "form", form: :own, stored: {}, entered: {}, at: nil, network: nil,
-                     place: nil, locked: false, related: nil)
+      def initialize(
+        principals:, record_type:, unit:, mode:, channel: "form", form: :own, stored: {}, entered: {}, at: nil,
+        network: nil, place: nil, locked: false, related: nil
+      )
         @principals = principals
         @record_type = record_type
         @unit = unit
@@ -35,15 +49,21 @@ module CobaltLedger
 
       # The same question about other values.
       def with(**changes)
-        Question.new(principals: principals, record_type: record_type, unit: unit, mode: mode, channel: channel, form: form,
-                     stored: stored, entered: entered, at: at, network: network, place: place, locked: locked, related: related, **changes)
+        Question.new(
+          principals: principals, record_type: record_type, unit: unit, mode: mode, channel: channel, form: form,
+          stored: stored, entered: entered, at: at, network: network, place: place, locked: locked, related: related,
+          **changes
+        )
       end
 
       # The question document. Records looked up on the way are not part of it.
       def to_h
-        { "user" => principals.user_id, "record_type" => record_type.id, "unit" => unit, "mode" => mode, "channel" => channel, "form" => form_id,
-          "stored" => stored, "entered" => entered, "at" => at&.iso8601, "network" => network && Conditions::NetworkKind.dump(network),
-          "place" => place, "locked" => locked ? true : nil }.compact
+        {
+          "user" => principals.user_id, "record_type" => record_type.id, "unit" => unit, "mode" => mode,
+          "channel" => channel, "form" => form_id, "stored" => stored, "entered" => entered, "at" => at&.iso8601,
+          "network" => network && Conditions::NetworkKind.dump(network), "place" => place,
+          "locked" => locked ? true : nil
+        }.compact
       end
     end
   end

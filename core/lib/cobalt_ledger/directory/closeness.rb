@@ -13,7 +13,12 @@ module CobaltLedger
       def of(audience, principals)
         return EVERYONE if audience.everyone?
 
-        audience.any.filter_map { |member| principals.distance(member.kind, member.id)&.then { |steps| [ORDER.fetch(member.kind), steps] } }.min
+        audience
+          .any
+          .filter_map do |member|
+            principals.distance(member.kind, member.id)&.then { |steps| [ORDER.fetch(member.kind), steps] }
+          end
+          .min
       end
     end
   end

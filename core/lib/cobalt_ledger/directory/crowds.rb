@@ -17,13 +17,18 @@ module CobaltLedger
       def everybody = @everybody ||= (1 << @directory.users.size) - 1
 
       # Whom an audience is for. audience: Audience.
-      def of(audience) = @of[audience.to_h] ||= (audience.everyone? ? everybody : union(audience.any)) & ~union(audience.except)
+      def of(audience)
+        @of[audience.to_h] ||= (audience.everyone? ? everybody : union(audience.any)) & ~union(audience.except)
+      end
 
       # The same parted by how closely it matches: Array of [what Closeness says, set].
       def by_closeness(audience)
-        @by_closeness[audience.to_h] ||= @directory.users.each_with_index.select { |_, place| of(audience)[place] == 1 }
-                                                   .group_by { |user, _| Closeness.of(audience, @directory.principals_of(user.id)) }
-                                                   .map { |closeness, users| [closeness, set(users.map(&:last))] }
+        @by_closeness[audience.to_h] ||= begin
+          meant = of(audience)
+          people = @directory.users.each_with_index.select { |_, place| meant[place] == 1 }
+          parted = people.group_by { |user, _| Closeness.of(audience, @directory.principals_of(user.id)) }
+          parted.map { |closeness, users| [closeness, set(users.map(&:last))] }
+        end
       end
 
       # How many they are.
@@ -65,7 +70,9 @@ module CobaltLedger
         end
         direct.each_with_object(Hash.new(0)) do |((kind, id), places), found|
           bits = set(places)
-          (%i[user role].include?(kind) ? [id] : @directory.with_above(kind, id)).each { |each| found[[kind, each]] |= bits }
+          (%i[user role].include?(kind) ? [id] : @directory.with_above(kind, id)).each do |each|
+            found[[kind, each]] |= bits
+          end
         end
       end
     end

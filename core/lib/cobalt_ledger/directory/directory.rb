@@ -16,7 +16,7 @@ module CobaltLedger
         @departments = departments.freeze
         @units = units.freeze
         @by_kind = { user: users, role: roles, group: groups, department: departments, unit: units }
-                   .transform_values { |items| items.to_h { |item| [item.id, item] }.freeze }.freeze
+          .transform_values { |items| items.to_h { |item| [item.id, item] }.freeze }.freeze
         @above = Hash.new { |found, key| found[key] = lineage(*key) }
         @principals = {}
         @bare = {}
@@ -37,7 +37,8 @@ module CobaltLedger
         @above[[kind, id]]
       end
 
-      # The units that own records, those without others below them: Array of identifiers, "none" where there is no unit.
+      # The units that own records, those without others below them: Array of identifiers, "none" where there is no
+      # unit.
       def leaf_units
         @leaf_units ||= begin
           parents = units.flat_map(&:above)
@@ -76,7 +77,9 @@ module CobaltLedger
         return principals_of(id) if kind == :user
 
         @bare[[kind, id]] ||= begin
-          raise BadInput.at("/audience", "no #{kind} “#{id}” in the directory") unless kind == :everyone || find(kind, id)
+          unless kind == :everyone || find(kind, id)
+            raise BadInput.at("/audience", "no #{kind} “#{id}” in the directory")
+          end
 
           Principals.bare(kind, id, self)
         end

@@ -18,11 +18,20 @@ module CobaltLedger
       end
 
       def self.of_user(user, directory)
-        new({ user: { user.id => 0 },
-              role: user.roles.to_h { |id| [id, 0] },
-              group: with_distance(user.groups, :group, directory),
-              department: with_distance([user.department].compact, :department, directory),
-              unit: with_distance(user.units, :unit, directory) }, user_id: user.id, title: user.name, attributes: user.attributes)
+        new(
+          {
+            user: {
+              user.id => 0
+            },
+            role: user.roles.to_h { |id| [id, 0] },
+            group: with_distance(user.groups, :group, directory),
+            department: with_distance([user.department].compact, :department, directory),
+            unit: with_distance(user.units, :unit, directory)
+          },
+          user_id: user.id,
+          title: user.name,
+          attributes: user.attributes
+        )
       end
 
       # Somebody who is nothing but this one role, group, department or unit: a column of the access map.

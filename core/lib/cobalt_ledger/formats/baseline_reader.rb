@@ -28,7 +28,8 @@ module CobaltLedger
         end
         return nil unless @faults.count == before
 
-        Catalogue::Baseline.new(id: hash["id"], name: hash["name"], record_type: hash["record_type"],
+        Catalogue::Baseline.new(id: hash["id"],
+                                name: hash["name"], record_type: hash["record_type"],
                                 units: hash["units"] || [], categories: hash["categories"] || [],
                                 states: hash["states"].transform_values { |state| Access::State.from(state) })
       end
@@ -36,9 +37,13 @@ module CobaltLedger
       def assigned(hash, type, pointer)
         units = hash["units"] || []
         categories = hash["categories"] || []
-        @faults.add(pointer, "assign the baseline to units or to categories; as it is it would never hold") if units.empty? && categories.empty?
+        if units.empty? && categories.empty?
+          @faults.add(pointer, "assign the baseline to units or to categories; as it is it would never hold")
+        end
         units.each_with_index do |id, index|
-          @faults.add("#{pointer}/units/#{index}", "there is no unit “#{id}” in the directory") if @directory && !@directory.find(:unit, id)
+          if @directory && !@directory.find(:unit, id)
+            @faults.add("#{pointer}/units/#{index}", "there is no unit “#{id}” in the directory")
+          end
         end
         return if categories.empty?
 

@@ -2,7 +2,8 @@
 
 module CobaltLedger
   module Formats
-    # Writes a decision as JSON: the question, each field, what rules do to values, and the reasoning where there is one.
+    # Writes a decision as JSON: the question, each field, what rules do to values, and the reasoning where there is
+    # one.
     class DecisionJson
       # decision: Decisions::Decision; engine: the Decisions::Engine that gave it. Returns a Hash.
       def self.write(decision, engine) = new(decision, engine).to_h
@@ -13,7 +14,10 @@ module CobaltLedger
       end
 
       def to_h
-        hash = { "question" => @decision.question.to_h, "fields" => @decision.fields.transform_values { |field| field(field) } }.merge(value_effects)
+        hash = {
+          "question" => @decision.question.to_h,
+          "fields" => @decision.fields.transform_values { |field| field(field) }
+        }.merge(value_effects)
         @decision.reasoning ? hash.merge("reasoning" => reasoning) : hash
       end
 
@@ -35,7 +39,9 @@ module CobaltLedger
           "does_not_settle" => @decision.loop.map(&:id).uniq }.reject { |_, list| list.empty? }
       end
 
-      def objection(each) = { "rule" => each.contribution.id, "field" => each.field&.id, "message" => each.message }.compact
+      def objection(each)
+        { "rule" => each.contribution.id, "field" => each.field&.id, "message" => each.message }.compact
+      end
 
       def told(contribution, id, value)
         { "rule" => contribution.id, "field" => id, "value" => @decision.question.record_type.field(id).dump(value) }

@@ -41,19 +41,26 @@ module CobaltLedger
       private
 
       def build
-        nodes = lambda do |list, above|
-          @hash[list].map { |item| Directory::Node.new(id: item["id"], name: item["name"], above: above.call(item)).freeze }
-        end
+        nodes =
+          lambda do |list, above|
+            @hash[list].map do |item|
+              Directory::Node.new(id: item["id"], name: item["name"], above: above.call(item)).freeze
+            end
+          end
         parent = ->(item) { [item["parent"]].compact.freeze }
-        Directory::Directory.new(users: @hash["users"].map { |item| user(item) }, roles: nodes.call("roles", ->(_) { [].freeze }),
-                                 groups: nodes.call("groups", ->(item) { (item["within"] || []).freeze }),
-                                 departments: nodes.call("departments", parent), units: nodes.call("units", parent))
+        Directory::Directory.new(
+          users: @hash["users"].map { |item| user(item) }, roles: nodes.call("roles", ->(_) { [].freeze }),
+          groups: nodes.call("groups", ->(item) { (item["within"] || []).freeze }),
+          departments: nodes.call("departments", parent), units: nodes.call("units", parent)
+        )
       end
 
       def user(item)
-        Directory::User.new(id: item["id"], name: item["name"], email: item["email"], attributes: (item["attributes"] || {}).freeze,
-                            roles: (item["roles"] || []).freeze, groups: (item["groups"] || []).freeze,
-                            department: item["department"], units: (item["units"] || []).freeze).freeze
+        Directory::User.new(
+          id: item["id"], name: item["name"], email: item["email"], attributes: (item["attributes"] || {}).freeze,
+          roles: (item["roles"] || []).freeze, groups: (item["groups"] || []).freeze, department: item["department"],
+          units: (item["units"] || []).freeze
+        ).freeze
       end
 
       def duplicates(list)

@@ -36,7 +36,9 @@ module CobaltLedger
         claims.each_with_index do |claim, index|
           next unless claims.first(index).include?(claim)
 
-          @faults.add("#{pointer}/#{index}", "another effect of this rule already decides the #{WORDS.fetch(claim, claim)}")
+          @faults.add(
+            "#{pointer}/#{index}", "another effect of this rule already decides the #{WORDS.fetch(claim, claim)}"
+          )
         end
       end
 
@@ -53,7 +55,9 @@ module CobaltLedger
         return @faults.add(pointer, "values are set in named fields, not in whole sections") if @named.empty?
 
         unwritable = @named.find { |field| field.kind.never_typed? && !field.typed_when_incomplete? }
-        return @faults.add(pointer, "#{unwritable.name} is #{unwritable.kind.title}, so no rule can give it a value") if unwritable
+        if unwritable
+          return @faults.add(pointer, "#{unwritable.name} is #{unwritable.kind.title}, so no rule can give it a value")
+        end
 
         read = @named.map { |field| @values.read(hash, field, pointer) }
         read.all? ? read.first : nil
@@ -61,9 +65,14 @@ module CobaltLedger
 
       def mask_suits(mask, pointer)
         format = Masks::Mask[mask["format"]]
-        @named.reject { |field| format.suits?(field) }.each do |field|
-          @faults.add(pointer, "the mask “#{mask['format']}” does not suit #{field.name}, which is of kind #{field.kind.title}")
-        end
+        @named
+          .reject { |field| format.suits?(field) }
+          .each do |field|
+            @faults.add(
+              pointer,
+              "the mask “#{mask['format']}” does not suit #{field.name}, which is of kind #{field.kind.title}"
+            )
+          end
       end
     end
   end

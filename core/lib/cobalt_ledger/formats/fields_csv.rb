@@ -41,7 +41,10 @@ module CobaltLedger
       private
 
       def parse
-        CSV.parse(@text, headers: true, skip_blanks: true, strip: true, header_converters: ->(heading) { heading.to_s.strip.downcase })
+        CSV.parse(
+          @text, headers: true, skip_blanks: true, strip: true,
+                 header_converters: ->(heading) { heading.to_s.strip.downcase }
+        )
       rescue CSV::MalformedCSVError => e
         raise BadInput.at("line #{e.line_number}", "is not CSV: #{e.message.sub(/ in line \d+\.?/, '')}")
       end
@@ -58,13 +61,18 @@ module CobaltLedger
         return @faults.add(place, "the name is missing") if row["name"].to_s.empty?
 
         kind = (row["kind"] || "text").downcase.tr(" -", "__")
-        return @faults.add(place, "there is no kind “#{row['kind']}”; known are #{Catalogue::Kind.names.join(', ')}") unless Catalogue::Kind[kind]
+        unless Catalogue::Kind[kind]
+          return @faults.add(place, "there is no kind “#{row['kind']}”; known are #{Catalogue::Kind.names.join(', ')}")
+        end
 
         section = row["section"] || "Details"
-        { "id" => row["id"] || Identifier.from(row["name"], "_"), "name" => row["name"], "kind" => kind,
-          "section" => Identifier.from(section), "section_name" => section, "label" => (row["label"] || "internal").downcase,
-          "options" => options(row["options"], place), "help" => row["help"], "formula" => row["formula"],
-          "numbering" => row["numbering"], "baseline" => required(row["required"], place) }.compact
+        {
+          "id" => row["id"] || Identifier.from(row["name"], "_"), "name" => row["name"], "kind" => kind,
+          "section" => Identifier.from(section), "section_name" => section,
+          "label" => (row["label"] || "internal").downcase, "options" => options(row["options"], place),
+          "help" => row["help"], "formula" => row["formula"], "numbering" => row["numbering"],
+          "baseline" => required(row["required"], place)
+        }.compact
       end
 
       def options(text, place)
@@ -84,13 +92,19 @@ module CobaltLedger
       end
 
       def repeated(fields)
-        fields.group_by { |field| field["id"] }.each_value do |same|
-          same.drop(1).each { |field| @faults.add("field #{field['name']}", "the identifier “#{field['id']}” is used twice") }
-        end
+        fields
+          .group_by { |field| field["id"] }
+          .each_value do |same|
+            same
+              .drop(1)
+              .each { |field| @faults.add("field #{field['name']}", "the identifier “#{field['id']}” is used twice") }
+          end
       end
 
       def sections(fields)
-        fields.map { |field| { "id" => field["section"], "name" => field["section_name"] } }.uniq { |section| section["id"] }
+        fields
+          .map { |field| { "id" => field["section"], "name" => field["section_name"] } }
+          .uniq { |section| section["id"] }
       end
     end
   end

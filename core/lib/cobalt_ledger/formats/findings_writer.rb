@@ -6,9 +6,9 @@ module CobaltLedger
     class FindingsWriter
       extend Registry
 
-      # What there is to write. findings: Array of Audit::Finding, those that are shown; undecided: Hash of record type to
-      # fields of which not everything could be decided; places: Hash of rule identifier to its index in the document;
-      # path: of the policy's file.
+      # What there is to write. findings: Array of Audit::Finding, those that are shown; undecided: Hash of record type
+      # to fields of which not everything could be decided; places: Hash of rule identifier to its index in the
+      # document; path: of the policy's file.
       Report = Struct.new(:findings, :undecided, :places, :path, keyword_init: true)
 
       def self.registry_namespace = CobaltLedger::Formats::Findings

@@ -2,12 +2,13 @@
 
 module CobaltLedger
   module Formats
-    # Makes identifiers out of names, such that names that differ have identifiers that differ. Capitals do not count, nor
-    # which of space, hyphen or low line stands between two words (whoever reads a list of names has to say so where
+    # Makes identifiers out of names, such that names that differ have identifiers that differ. Capitals do not count,
+    # nor which of space, hyphen or low line stands between two words (whoever reads a list of names has to say so where
     # names differ in nothing else: see alike); everything else does.
     #
-    # A name of plain letters and figures gives an identifier that reads like it. Of any other, the identifier shows what
-    # of it can be written so, and ends in a mark made from the whole name, after a doubled joiner that no plain name gives.
+    # A name of plain letters and figures gives an identifier that reads like it. Of any other, the identifier shows
+    # what of it can be written so, and ends in a mark made from the whole name, after a doubled joiner that no plain
+    # name gives.
     module Identifier
       # Characters of an identifier that show the name, and those of the mark.
       LENGTH = 56
@@ -26,8 +27,15 @@ module CobaltLedger
 
       # What is wrong with names of which several give one identifier: Array of String.
       def alike(names)
-        names.uniq.group_by { |name| from(name) }.values.select { |same| same.size > 1 }
-             .map { |same| "#{Words.list(same.map { |name| "“#{name}”" })} differ only in capitals or in what stands between their words" }
+        names
+          .uniq
+          .group_by { |name| from(name) }
+          .values
+          .select { |same| same.size > 1 }
+          .map do |same|
+            "#{Words.list(same.map { |name| "“#{name}”" })} differ only in capitals or in what stands between their " \
+              "words"
+          end
       end
 
       def plain?(text) = text.match?(/\A[A-Za-z][A-Za-z0-9]*(?:[ _-][A-Za-z0-9]+)*\z/)

@@ -44,14 +44,22 @@ module CobaltLedger
       # Array of [line number, text], with nil between entries.
       def logical_lines
         lines = []
-        @text.split(/\r?\n/, -1).each.with_index(1) do |line, number|
-          if line.empty? then lines << nil
-          elsif line.start_with?(" ")
-            lines.last ? lines.last[1] << line[1..] : @faults.add("line #{number}", "goes on with a line that is not there")
-          else
-            lines << [number, line.dup]
+        @text
+          .split(/\r?\n/, -1)
+          .each
+          .with_index(1) do |line, number|
+            if line.empty?
+              lines << nil
+            elsif line.start_with?(" ")
+              if lines.last
+                lines.last[1] << line[1..]
+              else
+                @faults.add("line #{number}", "goes on with a line that is not there")
+              end
+            else
+              lines << [number, line.dup]
+            end
           end
-        end
         lines.reject { |line| line && line[1].start_with?("#") }
       end
 
@@ -67,17 +75,23 @@ module CobaltLedger
         change = pairs.find { |_, attribute, _| %w[changetype control].include?(attribute) }
         return @faults.add("line #{change[0]}", "is a change record; only content records can be read") if change
 
-        Entry.new(line: number, dn: dn, attributes: pairs.drop(1).group_by { |pair| pair[1] }.transform_values { |found| found.map(&:last) })
+        Entry.new(
+          line: number, dn: dn,
+          attributes: pairs.drop(1).group_by { |pair| pair[1] }.transform_values { |found| found.map(&:last) }
+        )
       end
 
       def version(line)
-        line[1].match?(/\Aversion:\s*1\s*\z/i) || @faults.add("line #{line[0]}", "only LDIF version 1 can be read") || true
+        line[1].match?(/\Aversion:\s*1\s*\z/i) || @faults.add("line #{line[0]}", "only LDIF version 1 can be read") ||
+          true
       end
 
       def pair(number, line)
         match = line.match(/\A([A-Za-z][A-Za-z0-9-]*|\d+(?:\.\d+)+)((?:;[A-Za-z0-9-]+)*)(::|:<|:) *(.*)\z/)
         return @faults.add("line #{number}", "is not “attribute: value”") unless match
-        return @faults.add("line #{number}", "keeps its value elsewhere; values must stand in the file") if match[3] == ":<"
+        if match[3] == ":<"
+          return @faults.add("line #{number}", "keeps its value elsewhere; values must stand in the file")
+        end
 
         value = match[3] == "::" ? decode(match[4], number) : match[4]
         value && [number, match[1].downcase, value]

@@ -50,9 +50,11 @@ module CobaltLedger
         map = @mapping["user"]
         id = required(entry, map["id"]) or return nil
         attributes = (map["attributes"] || {}).transform_values { |name| entry[name] }.compact
-        { "id" => id, "name" => entry[map["name"]] || id, "email" => entry[map["email"]], "attributes" => attributes,
-          "roles" => ids(entry.all(map["roles"])), "groups" => [], "department" => ids(entry.all(map["department"])).first,
-          "units" => ids(entry.all(map["units"])) }.compact
+        {
+          "id" => id, "name" => entry[map["name"]] || id, "email" => entry[map["email"]], "attributes" => attributes,
+          "roles" => ids(entry.all(map["roles"])), "groups" => [],
+          "department" => ids(entry.all(map["department"])).first, "units" => ids(entry.all(map["units"]))
+        }.compact
       end
 
       def required(entry, attribute)
@@ -67,7 +69,8 @@ module CobaltLedger
 
       def node(entry, kind)
         map = @mapping[kind]
-        id = entry[map["id"]] or return @faults.add("line #{entry.line}", "#{entry.dn} lacks the attribute #{map['id']}")
+        id = entry[map["id"]] or
+          return @faults.add("line #{entry.line}", "#{entry.dn} lacks the attribute #{map['id']}")
         { "id" => Identifier.from(id), "name" => (entry[map["name"]] || id)[0, 200] }
       end
 
@@ -84,7 +87,9 @@ module CobaltLedger
         if @users[key] then @users[key]["groups"] |= [group["id"]]
         elsif @groups[key] then @groups[key]["within"] = (@groups[key]["within"] || []) | [group["id"]]
         elsif member_dn.match?(/\S/) && Ldif.normal_dn(entry.dn) != key
-          @faults.add("line #{entry.line}", "the group #{group['name']} has a member that is not in the file: #{member_dn}")
+          @faults.add(
+            "line #{entry.line}", "the group #{group['name']} has a member that is not in the file: #{member_dn}"
+          )
         end
       end
 
@@ -107,11 +112,12 @@ module CobaltLedger
       # Adds what users name and no entry stands for.
       def with_named(nodes, attribute)
         values = of_kind("user").flat_map { |entry| entry.all(@mapping["user"][attribute]) }.uniq
-        # Attributes of a directory are compared without regard to capitals (RFC 4517, caseIgnoreMatch), but not to more.
+        # Attributes of a directory are compared without regard to capitals (RFC 4517, caseIgnoreMatch), but not to
+        # more.
         Identifier.alike(values.uniq(&:downcase)).each { |words| @faults.add("", "the #{attribute} #{words}") }
         known = nodes.map { |node| node["id"] }
         nodes + values.map { |value| { "id" => Identifier.from(value), "name" => value } }
-                      .uniq { |item| item["id"] }.reject { |item| known.include?(item["id"]) }
+          .uniq { |item| item["id"] }.reject { |item| known.include?(item["id"]) }
       end
     end
   end

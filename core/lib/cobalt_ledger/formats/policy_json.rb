@@ -22,15 +22,33 @@ module CobaltLedger
 
       # An empty policy document with the four usual labels.
       def self.empty(name)
-        { "format" => FORMAT, "version" => DOCUMENT_VERSION, "name" => name, "precedence" => "strictest",
-          "labels" => [label("open", "Open", "shown"), label("internal", "Internal", "shown"),
-                       label("confidential", "Confidential", "masked").tap { |label| label["start"]["mask"] = { "format" => "all" } },
-                       label("restricted", "Restricted", "hidden")],
-          "record_types" => [], "baselines" => [], "rules" => [] }
+        {
+          "format" => FORMAT,
+          "version" => DOCUMENT_VERSION,
+          "name" => name,
+          "precedence" => "strictest",
+          "labels" => [
+            label("open", "Open", "shown"),
+            label("internal", "Internal", "shown"),
+            label("confidential", "Confidential", "masked").tap do |label|
+              label["start"]["mask"] = { "format" => "all" }
+            end,
+            label("restricted", "Restricted", "hidden")
+          ],
+          "record_types" => [],
+          "baselines" => [],
+          "rules" => []
+        }
       end
 
       def self.label(id, name, visibility)
-        { "id" => id, "name" => name, "start" => { "visibility" => visibility, "entry" => "open", "presence" => "optional" } }
+        {
+          "id" => id,
+          "name" => name,
+          "start" => {
+            "visibility" => visibility, "entry" => "open", "presence" => "optional"
+          }
+        }
       end
       private_class_method :label
 
@@ -50,24 +68,40 @@ module CobaltLedger
         zone = zone()
         scope = Conditions::Scope.new(directory: @directory, places: places, zone: @hash["time_zone"] || "Etc/UTC")
         rules = RuleReader.new(types, scope, @faults).read_all(of_sound_types(@hash["rules"], types))
-        baselines = BaselineReader.new(types, @directory, @faults).read_all(of_sound_types(@hash["baselines"] || [], types))
+        baselines =
+          BaselineReader.new(types, @directory, @faults).read_all(of_sound_types(@hash["baselines"] || [], types))
         @faults.raise_if_any!
-        Rules::Policy.new(name: @hash["name"], precedence: @hash["precedence"] || "strictest", labels: labels,
-                   record_types: types.values, baselines: baselines, rules: rules, places: places, zone: zone, **declared)
+        Rules::Policy.new(
+          name: @hash["name"], precedence: @hash["precedence"] || "strictest", labels: labels,
+          record_types: types.values, baselines: baselines, rules: rules, places: places, zone: zone, **declared
+        )
       end
 
       private
 
       def duplicates(member, items)
-        items.each_with_index.group_by { |item, _| item["id"] }.each do |id, found|
-          found.drop(1).map(&:last).each { |index| @faults.add("/#{member}/#{index}/id", "the identifier “#{id}” is used twice") }
-        end
+        items
+          .each_with_index
+          .group_by { |item, _| item["id"] }
+          .each do |id, found|
+            found
+              .drop(1)
+              .map(&:last)
+              .each { |index| @faults.add("/#{member}/#{index}/id", "the identifier “#{id}” is used twice") }
+          end
       end
 
       # Pairs to be kept apart, and programs that have to write.
       def declared
-        separations = (@hash["separations"] || []).each_with_index.map { |each, index| known_fields(each, "/separations/#{index}") && Rules::Policy::Separation.new(**each.transform_keys(&:to_sym)) }
-        writers = (@hash["writers"] || []).each_with_index.map { |each, index| known_fields(each, "/writers/#{index}") && Rules::Policy::Writer.new(**each.transform_keys(&:to_sym)) }
+        separations =
+          (@hash["separations"] || []).each_with_index.map do |each, index|
+            known_fields(each, "/separations/#{index}") &&
+              Rules::Policy::Separation.new(**each.transform_keys(&:to_sym))
+          end
+        writers =
+          (@hash["writers"] || []).each_with_index.map do |each, index|
+            known_fields(each, "/writers/#{index}") && Rules::Policy::Writer.new(**each.transform_keys(&:to_sym))
+          end
         @faults.raise_if_any!
         { separations: separations, writers: writers }
       end
@@ -77,10 +111,14 @@ module CobaltLedger
         return @faults.add("#{pointer}/record_type", "there is no record type “#{each['record_type']}”") unless type
 
         each["fields"].each_with_index do |id, index|
-          @faults.add("#{pointer}/fields/#{index}", "#{type['name']} has no field “#{id}”") unless type["fields"].any? { |field| field["id"] == id }
+          unless type["fields"].any? { |field| field["id"] == id }
+            @faults.add("#{pointer}/fields/#{index}", "#{type['name']} has no field “#{id}”")
+          end
         end
         user = each["user"]
-        @faults.add("#{pointer}/user", "there is no user “#{user}” in the directory") if user && @directory && !@directory.find(:user, user)
+        if user && @directory && !@directory.find(:user, user)
+          @faults.add("#{pointer}/user", "there is no user “#{user}” in the directory")
+        end
         true
       end
 
@@ -91,13 +129,16 @@ module CobaltLedger
 
       def zone
         name = @hash["time_zone"] || "Etc/UTC"
-        WindowReader.zone(name) || @faults.add("/time_zone", "there is no time zone “#{name}”; use a name like Europe/London")
+        WindowReader.zone(name) ||
+          @faults.add("/time_zone", "there is no time zone “#{name}”; use a name like Europe/London")
       end
 
       # [item, index] pairs. What belongs to a record type that is itself at fault is left for when that is mended.
       def of_sound_types(items, types)
         declared = @hash["record_types"].map { |type| type["id"] }
-        items.each_with_index.reject { |item, _| declared.include?(item["record_type"]) && !types.key?(item["record_type"]) }
+        items.each_with_index.reject do |item, _|
+          declared.include?(item["record_type"]) && !types.key?(item["record_type"])
+        end
       end
 
       def labels

@@ -21,11 +21,16 @@ module CobaltLedger
         type = type()
         checked_values(type) if type
         known_people
-        given = { at: self.class.moment(@hash["at"], @policy.zone, "/at", @faults), network: network, place: place, form: form(type) }
+        given = {
+          at: self.class.moment(@hash["at"], @policy.zone, "/at", @faults), network: network, place: place,
+          form: form(type)
+        }
         @faults.raise_if_any!
-        Decisions::Question.new(principals: @directory.principals_of(@hash["user"]), record_type: type, unit: @hash["unit"], mode: @hash["mode"],
-                                channel: @hash["channel"] || "form", stored: @hash["stored"] || {}, entered: @hash["entered"] || {},
-                                locked: @hash["locked"] || false, related: related, **given)
+        Decisions::Question.new(
+          principals: @directory.principals_of(@hash["user"]), record_type: type, unit: @hash["unit"],
+          mode: @hash["mode"], channel: @hash["channel"] || "form", stored: @hash["stored"] || {},
+          entered: @hash["entered"] || {}, locked: @hash["locked"] || false, related: related, **given
+        )
       end
 
       # A moment in RFC 3339, or as the clocks of the zone show it ("2026-03-31T14:10"). text: String or nil.
@@ -38,7 +43,9 @@ module CobaltLedger
       rescue TZInfo::PeriodNotFound
         faults.add(pointer, "the clocks in #{zone.identifier} skip that hour on that day")
       rescue TZInfo::AmbiguousTime
-        faults.add(pointer, "that hour comes twice in #{zone.identifier} on that day; add the offset, as in #{text}+01:00")
+        faults.add(
+          pointer, "that hour comes twice in #{zone.identifier} on that day; add the offset, as in #{text}+01:00"
+        )
       rescue Catalogue::Kind::Unsuitable => e
         faults.add(pointer, e.message)
       end
@@ -54,12 +61,13 @@ module CobaltLedger
       private
 
       def type
-        @policy.record_type(@hash["record_type"]) || @faults.add("/record_type", "the policy has no record type “#{@hash['record_type']}”")
+        @policy.record_type(@hash["record_type"]) ||
+          @faults.add("/record_type", "the policy has no record type “#{@hash['record_type']}”")
       end
 
       def checked_values(type)
         %w[stored entered].flat_map { |layer| Decisions::Values.unknown(type, @hash[layer] || {}, layer) }
-                          .each { |fault| @faults.add(fault.pointer, fault.message) }
+          .each { |fault| @faults.add(fault.pointer, fault.message) }
       end
 
       def known_people
@@ -92,7 +100,11 @@ module CobaltLedger
           other = @policy.record_type(id)
           next @faults.add("/related/#{id}", "the policy has no record type “#{id}”") unless other
 
-          found.each { |number, values| Decisions::Values.unknown(other, values, "related/#{id}/#{number}").each { |fault| @faults.add(fault.pointer, fault.message) } }
+          found.each do |number, values|
+            Decisions::Values
+              .unknown(other, values, "related/#{id}/#{number}")
+              .each { |fault| @faults.add(fault.pointer, fault.message) }
+          end
         end
         ->(type, number) { records.dig(type, number) }
       end

@@ -12,10 +12,16 @@ module CobaltLedger
 
       # account: Decisions::Account. Returns {"field", "level", "stages", "value"}.
       def write(account)
-        { "field" => account.field.id, "level" => account.level,
-          "stages" => [stage(account.baseline, &method(:baseline)), stage(account.rules, &method(:rule)).merge(precedence(account.precedence)),
-                       stage(account.guardrails, &method(:rule)), stage(account.consistency, &method(:consistency))],
-          "value" => account.value.empty? ? nil : { "entries" => account.value.map { |line| value(line) } } }.compact
+        {
+          "field" => account.field.id,
+          "level" => account.level,
+          "stages" => [
+            stage(account.baseline, &method(:baseline)),
+            stage(account.rules, &method(:rule)).merge(precedence(account.precedence)),
+            stage(account.guardrails, &method(:rule)), stage(account.consistency, &method(:consistency))
+          ],
+          "value" => account.value.empty? ? nil : { "entries" => account.value.map { |line| value(line) } }
+        }.compact
       end
 
       private
@@ -27,8 +33,11 @@ module CobaltLedger
       def precedence(method) = { "precedence" => method.registered_name, "precedence_words" => method.title }
 
       def baseline(line)
-        { "source" => line.giver.kind.name, "id" => line.giver.source.id, "words" => line.words, "gives" => line.state.to_h,
-          "applies" => line.standing.applies.name, "because" => line.standing.because, "balance" => line.balance }.compact
+        {
+          "source" => line.giver.kind.name, "id" => line.giver.source.id, "words" => line.words,
+          "gives" => line.state.to_h, "applies" => line.standing.applies.name, "because" => line.standing.because,
+          "balance" => line.balance
+        }.compact
       end
 
       def rule(line)
@@ -40,12 +49,17 @@ module CobaltLedger
 
       # What is said of a rule whatever the field: made once for each standing.
       def known(line)
-        (@standings[line.standing] ||= {}.compare_by_identity)[line.contribution] ||= card(line.contribution).merge(standing(line.standing))
+        (@standings[line.standing] ||= {}.compare_by_identity)[line.contribution] ||= card(line.contribution).merge(
+          standing(line.standing)
+        )
       end
 
       def card(contribution)
-        { "rule" => contribution.id, "number" => contribution.number, "title" => contribution.title, "gives" => contribution.gives.to_h,
-          "sentence" => @sentence.call(contribution), "otherwise" => contribution.otherwise? || nil }.compact
+        {
+          "rule" => contribution.id, "number" => contribution.number, "title" => contribution.title,
+          "gives" => contribution.gives.to_h, "sentence" => @sentence.call(contribution),
+          "otherwise" => contribution.otherwise? || nil
+        }.compact
       end
 
       def standing(standing)
@@ -54,19 +68,23 @@ module CobaltLedger
       end
 
       def verdict(facet, verdict)
-        { "gives" => Access::Facets.name(facet, verdict.value), "verdict" => verdict.verdict.name, "by" => verdict.by&.map(&:id),
-          "words" => verdict.words }.compact
+        {
+          "gives" => Access::Facets.name(facet, verdict.value), "verdict" => verdict.verdict.name,
+          "by" => verdict.by&.map(&:id), "words" => verdict.words
+        }.compact
       end
 
       def consistency(line)
-        { "words" => Words.capitalize(line.drop.words), "facet" => line.drop.facet.name,
-          "dropped" => Access::Facets.name(line.drop.facet, line.drop.value), "balance" => line.balance }
+        { "words" => Words.capitalize(line.dropped.words), "facet" => line.dropped.facet.name,
+          "dropped" => Access::Facets.name(line.dropped.facet, line.dropped.value), "balance" => line.balance }
       end
 
       def value(line)
         rule = line.contribution
-        { "rule" => rule&.id, "number" => rule&.number, "title" => rule&.title, "words" => line.words, "verdict" => line.verdict.name,
-          "because" => line.because }.compact
+        {
+          "rule" => rule&.id, "number" => rule&.number, "title" => rule&.title, "words" => line.words,
+          "verdict" => line.verdict.name, "because" => line.because
+        }.compact
       end
     end
   end

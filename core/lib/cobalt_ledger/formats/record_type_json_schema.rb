@@ -5,8 +5,8 @@ module CobaltLedger
     # Reads a record type from a JSON Schema 2020-12 object definition.
     #
     # Properties become fields; a property that is itself an object becomes a section with the fields inside it.
-    # "required" gives the field a baseline of required, "readOnly" one of locked, "writeOnly" one of hidden; on an object
-    # the last two mean all fields inside it.
+    # "required" gives the field a baseline of required, "readOnly" one of locked, "writeOnly" one of hidden; on an
+    # object the last two mean all fields inside it.
     # Extension keywords: "x-kind", "x-label", "x-section", "x-formula".
     class RecordTypeJsonSchema
       # Fields of one record type at most, and definitions looked at for them: a few references to each other may
@@ -52,7 +52,7 @@ module CobaltLedger
         name = @name || text(@schema["title"]) || "Imported record"
         { "id" => @id || Identifier.from(name), "name" => name,
           "sections" => @sections.slice(*@fields.values.map { |field| field["section"] }.uniq)
-                                 .map { |id, title| { "id" => id, "name" => title } },
+            .map { |id, title| { "id" => id, "name" => title } },
           "fields" => @fields.values }
       end
 
@@ -91,10 +91,12 @@ module CobaltLedger
         return @faults.add(place, "two properties both become the field “#{id}”") if @fields.key?(id)
 
         kind = kind(property, place) or return
-        @fields[id] = { "id" => id, "name" => text(property["title"]) || humanise(name), "kind" => kind,
-                        "section" => section_of(property, section), "label" => text(property["x-label"]) || "internal",
-                        "options" => options(kind, property, place), "help" => text(property["description"])&.slice(0, 4000),
-                        "formula" => text(property["x-formula"]), "baseline" => baseline(property, required) }.compact
+        @fields[id] = {
+          "id" => id, "name" => text(property["title"]) || humanise(name), "kind" => kind,
+          "section" => section_of(property, section), "label" => text(property["x-label"]) || "internal",
+          "options" => options(kind, property, place), "help" => text(property["description"])&.slice(0, 4000),
+          "formula" => text(property["x-formula"]), "baseline" => baseline(property, required)
+        }.compact
       end
 
       def section_of(property, section)
@@ -109,12 +111,22 @@ module CobaltLedger
 
         types = Array(property["type"]) - ["null"]
         case types
-        when ["string"] then string_kind(property)
-        when ["integer"] then "integer"
-        when ["number"] then "decimal"
-        when ["boolean"] then "yes_no"
-        when ["array"] then property["items"].is_a?(Hash) && property["items"]["enum"] ? "choices" : @faults.add(place, "only arrays of enumerated values can become a field")
-        else @faults.add("#{place}/type", "must be string, integer, number, boolean, array or object")
+        when ["string"]
+          string_kind(property)
+        when ["integer"]
+          "integer"
+        when ["number"]
+          "decimal"
+        when ["boolean"]
+          "yes_no"
+        when ["array"]
+          if property["items"].is_a?(Hash) && property["items"]["enum"]
+            "choices"
+          else
+            @faults.add(place, "only arrays of enumerated values can become a field")
+          end
+        else
+          @faults.add("#{place}/type", "must be string, integer, number, boolean, array or object")
         end
       end
 
@@ -127,10 +139,15 @@ module CobaltLedger
         return nil unless %w[choice choices].include?(kind)
 
         values = property["enum"] || (property["items"].is_a?(Hash) ? property["items"]["enum"] : nil)
-        return @faults.add("#{place}/enum", "must list texts") unless values.is_a?(Array) && values.compact.any? && values.compact.all?(String)
+        unless values.is_a?(Array) && values.compact.any? && values.compact.all?(String)
+          return @faults.add("#{place}/enum", "must list texts")
+        end
 
         Identifier.alike(values.compact).each { |words| @faults.add("#{place}/enum", "the options #{words}") }
-        values.compact.map { |value| { "id" => Identifier.from(value), "name" => value } }.uniq { |option| option["id"] }
+        values
+          .compact
+          .map { |value| { "id" => Identifier.from(value), "name" => value } }
+          .uniq { |option| option["id"] }
       end
 
       def baseline(property, required)
@@ -149,8 +166,12 @@ module CobaltLedger
         seen = path.dup
         while (target = definition["$ref"])
           within_bounds!(pointer)
-          return @faults.add("#{pointer}/$ref", "only references within the document can be followed") unless target.is_a?(String) && target.start_with?("#/")
-          return @faults.add("#{pointer}/$ref", "refers to itself: #{(seen + [target]).join(' -> ')}") if seen.include?(target)
+          unless target.is_a?(String) && target.start_with?("#/")
+            return @faults.add("#{pointer}/$ref", "only references within the document can be followed")
+          end
+          if seen.include?(target)
+            return @faults.add("#{pointer}/$ref", "refers to itself: #{(seen + [target]).join(' -> ')}")
+          end
 
           seen << target
           found = dig(target)

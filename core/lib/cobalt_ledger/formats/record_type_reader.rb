@@ -30,16 +30,20 @@ module CobaltLedger
       private
 
       def build(fields, forms:, path:)
-        Catalogue::RecordType.new(id: @hash["id"], name: @hash["name"], plural: @hash["plural"], fields: fields,
-                                  sections: @hash["sections"].map { |item| Catalogue::Section.new(id: item["id"], name: item["name"]).freeze },
-                                  title_field: @hash["title_field"], list_fields: @hash["list_fields"],
-                                  category_field: @hash["category_field"], forms: forms, path: path, precedence: @hash["precedence"])
+        Catalogue::RecordType.new(
+          id: @hash["id"], name: @hash["name"], plural: @hash["plural"], fields: fields,
+          sections: @hash["sections"].map { |item| Catalogue::Section.new(id: item["id"], name: item["name"]).freeze },
+          title_field: @hash["title_field"], list_fields: @hash["list_fields"],
+          category_field: @hash["category_field"], forms: forms, path: path, precedence: @hash["precedence"]
+        )
       end
 
       def repeated(member, items)
         seen = {}
         items.each_with_index do |item, index|
-          @faults.add("#{@pointer}/#{member}/#{index}/id", "the identifier “#{item['id']}” is used twice") if seen[item["id"]]
+          if seen[item["id"]]
+            @faults.add("#{@pointer}/#{member}/#{index}/id", "the identifier “#{item['id']}” is used twice")
+          end
           seen[item["id"]] = true
         end
       end
@@ -49,17 +53,31 @@ module CobaltLedger
         known(hash["label"], @label_ids, "#{pointer}/label", "sensitivity label")
         known(hash["refers_to"], @type_ids, "#{pointer}/refers_to", "record type") if hash["refers_to"]
         options(hash, pointer)
-        Catalogue::Field.new(id: hash["id"], name: hash["name"], kind: hash["kind"], section: hash["section"],
-                             label: hash["label"], help: hash["help"], formula: hash["formula"], numbering: hash["numbering"],
-                             refers_to: hash["refers_to"], baseline: hash["baseline"], typed_when_incomplete: hash["typed_when_incomplete"] || false,
-                             precedence: hash["precedence"], max_length: hash["max_length"] || Catalogue::Kind::TEXT_LIMIT,
-                             options: (hash["options"] || []).map { |item| Catalogue::Option.new(id: item["id"], name: item["name"]).freeze })
+        Catalogue::Field.new(
+          id: hash["id"],
+          name: hash["name"],
+          kind: hash["kind"],
+          section: hash["section"],
+          label: hash["label"],
+          help: hash["help"],
+          formula: hash["formula"],
+          numbering: hash["numbering"],
+          refers_to: hash["refers_to"],
+          baseline: hash["baseline"],
+          typed_when_incomplete: hash["typed_when_incomplete"] || false,
+          precedence: hash["precedence"],
+          max_length: hash["max_length"] || Catalogue::Kind::TEXT_LIMIT,
+          options:
+            (hash["options"] || []).map { |item| Catalogue::Option.new(id: item["id"], name: item["name"]).freeze }
+        )
       end
 
       def options(hash, pointer)
         takes = Catalogue::Kind[hash["kind"]].takes
         @faults.add(pointer, "a choice field needs options") if takes.include?("options") && !hash["options"]
-        Catalogue::Kind::MEMBERS.except(*takes).each { |member, words| @faults.add("#{pointer}/#{member}", words) if hash[member] }
+        Catalogue::Kind::MEMBERS
+          .except(*takes)
+          .each { |member, words| @faults.add("#{pointer}/#{member}", words) if hash[member] }
         ids = (hash["options"] || []).map { |option| option["id"] }
         @faults.add("#{pointer}/options", "an option's identifier is used twice") if ids.uniq.size < ids.size
       end
@@ -67,11 +85,15 @@ module CobaltLedger
       def references
         ids = @hash["fields"].map { |field| field["id"] }
         known(@hash["title_field"], ids, "#{@pointer}/title_field", "field") if @hash["title_field"]
-        (@hash["list_fields"] || []).each_with_index { |id, index| known(id, ids, "#{@pointer}/list_fields/#{index}", "field") }
+        (@hash["list_fields"] || []).each_with_index do |id, index|
+          known(id, ids, "#{@pointer}/list_fields/#{index}", "field")
+        end
         return unless @hash["category_field"]
 
         found = @hash["fields"].find { |field| field["id"] == @hash["category_field"] }
-        @faults.add("#{@pointer}/category_field", "must be a choice field of this record type") unless found && Catalogue::Kind[found["kind"]].family == :choice
+        return if found && Catalogue::Kind[found["kind"]].family == :choice
+
+        @faults.add("#{@pointer}/category_field", "must be a choice field of this record type")
       end
 
       def formulas(fields)
@@ -84,9 +106,14 @@ module CobaltLedger
       end
 
       def forms(fields)
-        reader = FormsReader.new(fields, @hash["sections"].to_h { |section| section.values_at("id", "name") }, @directory, @faults)
-        { forms: @hash["forms"] ? reader.forms(@hash["forms"], "#{@pointer}/forms") : [],
-          path: @hash["path"] && reader.path(@hash["path"], "#{@pointer}/path") }
+        reader =
+          FormsReader.new(
+            fields, @hash["sections"].to_h { |section| section.values_at("id", "name") }, @directory, @faults
+          )
+        {
+          forms: @hash["forms"] ? reader.forms(@hash["forms"], "#{@pointer}/forms") : [],
+          path: @hash["path"] && reader.path(@hash["path"], "#{@pointer}/path")
+        }
       end
 
       def known(id, ids, pointer, noun)

@@ -6,9 +6,13 @@ module CobaltLedger
     module RefusalJson
       module_function
 
-      # refusal: Decisions::Saving::Refusal. Returns {"field", "kind", "words", "rules"}; field is null for the whole form.
+      # refusal: Decisions::Saving::Refusal. Returns {"field", "kind", "words", "rules"}; field is null for the whole
+      # form.
       def write(refusal)
-        { "field" => refusal.field, "kind" => refusal.kind, "words" => refusal.words, "rules" => RuleCard.all(refusal.rules) }
+        {
+          "field" => refusal.field, "kind" => refusal.kind, "words" => refusal.words,
+          "rules" => RuleCard.all(refusal.rules)
+        }
       end
     end
   end

@@ -25,12 +25,17 @@ module CobaltLedger
         return @faults.add("#{pointer}/record_type", "there is no record type “#{hash['record_type']}”") unless type
 
         before = @faults.count
-        scope = Conditions::Scope.new(record_type: type, types: @types, directory: @directory, places: @scope.places, zone: @scope.zone)
+        scope =
+          Conditions::Scope.new(
+            record_type: type, types: @types, directory: @directory, places: @scope.places, zone: @scope.zone
+          )
         targets(hash["targets"], type, "#{pointer}/targets")
         people(hash, pointer)
         forms(hash, type, pointer)
-        parts = { condition: hash["when"] && Conditions::Parser.new(scope, @faults).parse(hash["when"], "#{pointer}/when"),
-                  window: hash["window"] && WindowReader.new(@scope.zone, @faults).read(hash["window"], "#{pointer}/window") }
+        parts = {
+          condition: hash["when"] && Conditions::Parser.new(scope, @faults).parse(hash["when"], "#{pointer}/when"),
+          window: hash["window"] && WindowReader.new(@scope.zone, @faults).read(hash["window"], "#{pointer}/window")
+        }
         parts.merge!(effects(hash, scope, pointer))
         review_date(hash, pointer)
         @faults.count == before ? build(hash, parts) : nil
@@ -39,18 +44,24 @@ module CobaltLedger
       private
 
       def build(hash, parts)
-        Rules::Rule.new(id: hash["id"], title: hash["title"], reason: hash["reason"], owner: hash["owner"],
-                        review_by: hash["review_by"], on: hash["state"] != "off", kind: hash["kind"], rank: hash["rank"],
-                        record_type: hash["record_type"], field_ids: hash["targets"]["fields"] || [],
-                        section_ids: hash["targets"]["sections"] || [], audience: Directory::Audience.from(hash["audience"]),
-                        reach: Rules::Reach.from(hash["reach"]), timing: hash["timing"] || "live", **parts)
+        Rules::Rule.new(
+          id: hash["id"], title: hash["title"], reason: hash["reason"], owner: hash["owner"],
+          review_by: hash["review_by"], on: hash["state"] != "off", kind: hash["kind"], rank: hash["rank"],
+          record_type: hash["record_type"], field_ids: hash["targets"]["fields"] || [],
+          section_ids: hash["targets"]["sections"] || [], audience: Directory::Audience.from(hash["audience"]),
+          reach: Rules::Reach.from(hash["reach"]), timing: hash["timing"] || "live", **parts
+        )
       end
 
       def effects(hash, scope, pointer)
         reader = EffectsReader.new(scope, @faults)
-        @faults.add("#{pointer}/otherwise", "without a condition there is no otherwise") if hash["otherwise"] && !hash["when"]
-        { effects: reader.read(hash["effects"], hash["targets"], "#{pointer}/effects"),
-          otherwise: hash["otherwise"] ? reader.read(hash["otherwise"], hash["targets"], "#{pointer}/otherwise") : [] }
+        if hash["otherwise"] && !hash["when"]
+          @faults.add("#{pointer}/otherwise", "without a condition there is no otherwise")
+        end
+        {
+          effects: reader.read(hash["effects"], hash["targets"], "#{pointer}/effects"),
+          otherwise: hash["otherwise"] ? reader.read(hash["otherwise"], hash["targets"], "#{pointer}/otherwise") : []
+        }
       end
 
       def forms(hash, type, pointer)
@@ -60,11 +71,18 @@ module CobaltLedger
       end
 
       def ranks(rules, pointer)
-        rules.group_by { |rule, _| rule.values_at("record_type", "kind", "rank") }.each_value do |found|
-          found.drop(1).each do |rule, index|
-            @faults.add("#{pointer}/#{index}/rank", "rank #{rule['rank']} is already given to “#{found.first.first['title']}”")
+        rules
+          .group_by { |rule, _| rule.values_at("record_type", "kind", "rank") }
+          .each_value do |found|
+            found
+              .drop(1)
+              .each do |rule, index|
+                @faults.add(
+                  "#{pointer}/#{index}/rank",
+                  "rank #{rule['rank']} is already given to “#{found.first.first['title']}”"
+                )
+              end
           end
-        end
       end
 
       def targets(hash, type, pointer)
@@ -88,7 +106,9 @@ module CobaltLedger
             known(kind.to_sym, id, "#{pointer}/audience/#{part}/#{index}/#{kind}")
           end
         end
-        (hash.dig("reach", "units") || []).each_with_index { |id, index| known(:unit, id, "#{pointer}/reach/units/#{index}") }
+        (hash.dig("reach", "units") || []).each_with_index do |id, index|
+          known(:unit, id, "#{pointer}/reach/units/#{index}")
+        end
         known(:user, hash["owner"], "#{pointer}/owner") if hash["owner"]
       end
 

@@ -25,7 +25,8 @@ module CobaltLedger
         words(schemer(name), document)
       end
 
-      # Faults of a document under any compiled schema, in plain words. Whether there are any is told much faster than which.
+      # Faults of a document under any compiled schema, in plain words. Whether there are any is told much faster than
+      # which.
       def words(schema, document)
         return [] if schema.valid?(document)
 
@@ -41,10 +42,20 @@ module CobaltLedger
       # and where a form came near enough to have a fault further in, that fault alone.
       def likeliest(errors)
         alternatives, others = errors.partition { |error| error["schema_pointer"].match?(%r{/oneOf/\d+}) }
-        nearest = alternatives.group_by { |error| error["schema_pointer"][%r{\A.*?/oneOf/}] }.values.map do |found|
-          found.group_by { |error| error["schema_pointer"][%r{/oneOf/(\d+)}, 1] }.values.min_by { |branch| [branch.count { |error| misfit?(error) }, branch.size] }
-        end
-        others + nearest.reject { |group| group.all? { |error| misfit?(error) } && further_in?(nearest - [group], place(group)) }.flatten
+        nearest =
+          alternatives
+            .group_by { |error| error["schema_pointer"][%r{\A.*?/oneOf/}] }
+            .values
+            .map do |found|
+              found
+                .group_by { |error| error["schema_pointer"][%r{/oneOf/(\d+)}, 1] }
+                .values
+                .min_by { |branch| [branch.count { |error| misfit?(error) }, branch.size] }
+            end
+        others +
+          nearest
+            .reject { |group| group.all? { |error| misfit?(error) } && further_in?(nearest - [group], place(group)) }
+            .flatten
       end
 
       def misfit?(error) = MISFITS.include?(error["type"])
@@ -58,7 +69,9 @@ module CobaltLedger
       private_class_method :place
 
       def further_in?(groups, place)
-        groups.any? { |group| group.any? { |error| error["data_pointer"].start_with?("#{place}/") } && place(group).size > place.size }
+        groups.any? do |group|
+          group.any? { |error| error["data_pointer"].start_with?("#{place}/") } && place(group).size > place.size
+        end
       end
       private_class_method :further_in?
       private_class_method :likeliest

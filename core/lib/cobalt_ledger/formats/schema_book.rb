@@ -2,9 +2,9 @@
 
 module CobaltLedger
   module Formats
-    # The published JSON Schemas (2020-12), each whole in itself: a document of schema/documents/ with the definitions it
-    # needs. What is written by hand stands once, in schema/definitions/; masks, effects, operands and the lists of names
-    # are what their registries say.
+    # The published JSON Schemas (2020-12), each whole in itself: a document of schema/documents/ with the definitions
+    # it needs. What is written by hand stands once, in schema/definitions/; masks, effects, operands and the lists of
+    # names are what their registries say.
     module SchemaBook
       FOLDER = File.expand_path("../../../schema", __dir__)
 
@@ -23,7 +23,10 @@ module CobaltLedger
 
       class << self
         # Names of the documents there are schemas for.
-        def names = @names ||= Dir[File.join(FOLDER, "documents", "*.json")].map { |path| File.basename(path, ".json") }.sort.freeze
+        def names
+          @names ||=
+            Dir[File.join(FOLDER, "documents", "*.json")].map { |path| File.basename(path, ".json") }.sort.freeze
+        end
 
         # A schema, whole in itself: Hash. name: one of names.
         def schema(name)
@@ -48,9 +51,12 @@ module CobaltLedger
 
         def named(schema)
           case schema
-          when Hash then schema.flat_map { |member, value| member == "$ref" ? [value.delete_prefix("#/$defs/")] : named(value) }
-          when Array then schema.flat_map { |item| named(item) }
-          else []
+          when Hash
+            schema.flat_map { |member, value| member == "$ref" ? [value.delete_prefix("#/$defs/")] : named(value) }
+          when Array
+            schema.flat_map { |item| named(item) }
+          else
+            []
           end
         end
 
@@ -64,10 +70,31 @@ module CobaltLedger
 
         # One member says which form the others have: so what is wrong is told of the form that was meant.
         def named_by(name, members, description)
-          forms = members.map do |value, member|
-            { "if" => { "properties" => { name => { "const" => value } }, "required" => [name] }, "then" => member.schema }
-          end
-          { "description" => description, "type" => "object", "required" => [name], "properties" => { name => { "enum" => members.keys } }, "allOf" => forms }
+          forms =
+            members.map do |value, member|
+              {
+                "if" => {
+                  "properties" => {
+                    name => {
+                      "const" => value
+                    }
+                  },
+                  "required" => [name]
+                },
+                "then" => member.schema
+              }
+            end
+          {
+            "description" => description,
+            "type" => "object",
+            "required" => [name],
+            "properties" => {
+              name => {
+                "enum" => members.keys
+              }
+            },
+            "allOf" => forms
+          }
         end
 
         def one_of(members, description) = { "description" => description, "oneOf" => members.map(&:schema) }

@@ -6,24 +6,28 @@ module CobaltLedger
     module SchemaWords
       module_function
 
+      # What is said of an error by its type; given the schema's part and the error.
+      WORDS = {
+        %w[required] => lambda do |_, error|
+          "lacks #{Words.list(error.dig('details', 'missing_keys').map { |key| "“#{key}”" })}"
+        end,
+        %w[schema] => ->(*) { "is not a member known here" },
+        %w[const] => ->(details, _) { "must be #{JSON.generate(details['const'])}" },
+        %w[enum] => ->(details, _) { "must be one of #{details['enum'].join(', ')}" },
+        %w[pattern] => ->(details, _) { "does not have the form #{details['pattern']}" },
+        %w[minLength minItems minProperties] => ->(*) { "must not be empty" },
+        %w[maxLength maxItems maxProperties] => ->(details, error) { "is too long: at most #{details[error['type']]}" },
+        %w[minimum] => ->(details, _) { "must be at least #{details['minimum']}" },
+        %w[maximum] => ->(details, _) { "must be at most #{details['maximum']}" },
+        %w[uniqueItems] => ->(*) { "names something twice" },
+        %w[oneOf] => ->(*) { "has none of the forms allowed here" },
+        %w[string integer number object array boolean] => ->(_, error) { "must be #{Words.indefinite(error['type'])}" }
+      }.flat_map { |types, words| types.map { |type| [type, words] } }.to_h.freeze
+
       # error: one error of json_schemer. Returns a String.
       def of(error)
-        details = error["schema"]
-        case error["type"]
-        when "required" then "lacks #{Words.list(error.dig('details', 'missing_keys').map { |key| "“#{key}”" })}"
-        when "schema" then "is not a member known here"
-        when "const" then "must be #{JSON.generate(details['const'])}"
-        when "enum" then "must be one of #{details['enum'].join(', ')}"
-        when "pattern" then "does not have the form #{details['pattern']}"
-        when "minLength", "minItems", "minProperties" then "must not be empty"
-        when "maxLength", "maxItems", "maxProperties" then "is too long: at most #{details[error['type']]}"
-        when "minimum" then "must be at least #{details['minimum']}"
-        when "maximum" then "must be at most #{details['maximum']}"
-        when "uniqueItems" then "names something twice"
-        when "oneOf" then "has none of the forms allowed here"
-        when "string", "integer", "number", "object", "array", "boolean" then "must be #{Words.indefinite(error['type'])}"
-        else error["error"].to_s
-        end
+        words = WORDS[error["type"]]
+        words ? words.call(error["schema"], error) : error["error"].to_s
       end
     end
   end

@@ -24,7 +24,9 @@ module CobaltLedger
         # text: as written. Returns a BigDecimal. Raises BadInput.
         def try_convert(text)
           exponent = text[/[eE]([+-]?\d+)\z/, 1]
-          StrictJson.too_long if text.size > DIGITS + 10 || (exponent && (exponent.size > 4 || exponent.to_i.abs > EXPONENT))
+          if text.size > DIGITS + 10 || (exponent && (exponent.size > 4 || exponent.to_i.abs > EXPONENT))
+            StrictJson.too_long
+          end
 
           BigDecimal(text)
         end
@@ -52,7 +54,8 @@ module CobaltLedger
         raise BadInput.at("", "holds a number of more than #{DIGITS} digits, or with an exponent beyond #{EXPONENT}")
       end
 
-      # Long runs of digits are looked for at once; only where there are any is it told apart whether they stand in a text.
+      # Long runs of digits are looked for at once; only where there are any is it told apart whether they stand in a
+      # text.
       def check_digits(source)
         return unless source.match?(/\d{#{DIGITS + 1}}/)
 

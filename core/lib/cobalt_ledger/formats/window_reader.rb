@@ -15,11 +15,19 @@ module CobaltLedger
         before = @faults.count
         from = day(hash, "from", pointer)
         till = day(hash, "until", pointer)
-        @faults.add("#{pointer}/until", "the window ends before it begins, so it never opens") if from && till && till < from
+        if from && till && till < from
+          @faults.add("#{pointer}/until", "the window ends before it begins, so it never opens")
+        end
         hours = hash["hours"] && %w[from until].map { |name| minutes(hash["hours"][name]) }
-        @faults.add("#{pointer}/hours", "the hours begin and end at the same time, so the window never opens") if hours && hours[0] == hours[1]
-        zone = self.class.zone(hash["zone"] || @zone) || @faults.add("#{pointer}/zone", "there is no time zone “#{hash['zone']}”; use a name like Europe/London")
-        @faults.count == before ? Conditions::Window.new(from: from, until: till, weekdays: hash["weekdays"] || [], hours: hours, zone: zone) : nil
+        if hours && hours[0] == hours[1]
+          @faults.add("#{pointer}/hours", "the hours begin and end at the same time, so the window never opens")
+        end
+        zone =
+          self.class.zone(hash["zone"] || @zone) ||
+          @faults.add("#{pointer}/zone", "there is no time zone “#{hash['zone']}”; use a name like Europe/London")
+        return unless @faults.count == before
+
+        Conditions::Window.new(from: from, until: till, weekdays: hash["weekdays"] || [], hours: hours, zone: zone)
       end
 
       # A TZInfo::Timezone by its IANA name, or nil.

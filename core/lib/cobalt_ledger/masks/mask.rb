@@ -68,7 +68,9 @@ module CobaltLedger
       def words = raise(NotImplementedError)
 
       def to_h
-        { "format" => self.class.registered_name }.merge(self.class.parameters.keys.to_h { |name| [name, public_send(name)] })
+        { "format" => self.class.registered_name }.merge(
+          self.class.parameters.keys.to_h { |name| [name, public_send(name)] }
+        )
       end
 
       def ==(other) = equal?(other) || (other.is_a?(Mask) && to_h == other.to_h)

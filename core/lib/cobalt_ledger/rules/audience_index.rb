@@ -26,7 +26,9 @@ module CobaltLedger
       def met(table, principals)
         return 0 if table.empty?
 
-        Directory::Audience::KINDS.reduce(0) { |bits, kind| principals.ids(kind).reduce(bits) { |found, id| found | table.fetch([kind, id], 0) } }
+        Directory::Audience::KINDS.reduce(0) do |bits, kind|
+          principals.ids(kind).reduce(bits) { |found, id| found | table.fetch([kind, id], 0) }
+        end
       end
     end
   end

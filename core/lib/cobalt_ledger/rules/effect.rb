@@ -29,7 +29,10 @@ module CobaltLedger
 
         # JSON Schema of the document form.
         def schema
-          ObjectSchema.of({ "effect" => { "const" => registered_name } }.merge(parameters), ["effect", *(parameters.keys - optional)])
+          ObjectSchema.of(
+            { "effect" => { "const" => registered_name } }.merge(parameters),
+            ["effect", *(parameters.keys - optional)]
+          )
         end
 
         # From the document form, e.g. {"effect" => "mask", "mask" => {...}, "replace" => true}.

@@ -16,8 +16,10 @@ module CobaltLedger
       # baselines: Array of Catalogue::Baseline; rules: Array of Rules::Rule; precedence: name of a method;
       # places: Array of Catalogue::Option; zone: TZInfo::Timezone in which days are counted;
       # separations: Array of Separation; writers: Array of Writer.
-      def initialize(name:, precedence:, labels:, record_types:, baselines:, rules:, places: [], zone: TZInfo::Timezone.get("Etc/UTC"),
-                     separations: [], writers: [])
+      def initialize(
+        name:, precedence:, labels:, record_types:, baselines:, rules:, places: [],
+        zone: TZInfo::Timezone.get("Etc/UTC"), separations: [], writers: []
+      )
         @name = name
         @precedence = precedence
         @labels = labels.to_h { |label| [label.id, label] }.freeze
@@ -57,7 +59,12 @@ module CobaltLedger
       def index_by_field
         @rules.each_with_object({}) do |rule, found|
           type = record_types[rule.record_type]
-          fields = rule.section_ids.empty? ? rule.field_ids.uniq : type.fields.select { |field| rule.targets?(field) }.map(&:id)
+          fields =
+            if rule.section_ids.empty?
+              rule.field_ids.uniq
+            else
+              type.fields.select { |field| rule.targets?(field) }.map(&:id)
+            end
           fields.each { |id| (found[[rule.record_type, id]] ||= []) << rule }
         end
       end

@@ -16,7 +16,10 @@ module CobaltLedger
 
       def self.from(hash)
         hash ||= {}
-        new(units: hash["units"] || [], modes: hash["modes"] || [], channels: hash["channels"] || [], forms: hash["forms"] || [])
+        new(
+          units: hash["units"] || [], modes: hash["modes"] || [], channels: hash["channels"] || [],
+          forms: hash["forms"] || []
+        )
       end
 
       # Does it apply in a unit? units_above: the unit and all above it.
@@ -44,7 +47,9 @@ module CobaltLedger
       end
 
       def to_h
-        { "units" => units, "modes" => modes, "channels" => channels, "forms" => forms }.reject { |_, list| list.empty? }
+        { "units" => units, "modes" => modes, "channels" => channels, "forms" => forms }.reject do |_, list|
+          list.empty?
+        end
       end
     end
   end

@@ -11,8 +11,10 @@ module CobaltLedger
       # field_ids, section_ids: targets; audience: Audience; reach: Reach; window: Window or nil;
       # condition: Conditions::Node or nil; effects: Array of Effect, at most one a facet;
       # otherwise: the same for when the condition does not hold; timing: "live" or "on_opening".
-      def initialize(id:, title:, kind:, rank:, record_type:, field_ids:, section_ids:, audience:, reach:, effects:, window: nil,
-                     condition: nil, otherwise: [], timing: "live", reason: nil, owner: nil, review_by: nil, on: true)
+      def initialize(
+        id:, title:, kind:, rank:, record_type:, field_ids:, section_ids:, audience:, reach:, effects:, window: nil,
+        condition: nil, otherwise: [], timing: "live", reason: nil, owner: nil, review_by: nil, on: true
+      )
         @id = id
         @title = title
         @reason = reason
@@ -52,7 +54,9 @@ module CobaltLedger
 
       def contribute
         found = [Contribution.new(self, effects, test(condition))]
-        found << Contribution.new(self, otherwise, test(Conditions::Not.new(condition)), otherwise: true) if condition && otherwise.any?
+        if condition && otherwise.any?
+          found << Contribution.new(self, otherwise, test(Conditions::Not.new(condition)), otherwise: true)
+        end
         found
       end
 

@@ -24,11 +24,14 @@ module CobaltLedger
 
       # Array of Segment, in reading order.
       def segments
-        parts = [Segment.new(nil, "For "), Segment.new("audience", @rule.audience.words(@directory)), Segment.new(nil, ", "),
-                 Segment.new("reach", reach)]
+        parts = [
+          Segment.new(nil, "For "), Segment.new("audience", @rule.audience.words(@directory)), Segment.new(nil, ", "),
+          Segment.new("reach", reach)
+        ]
         parts << Segment.new(nil, ", ") << Segment.new("window", @rule.window.words) if @rule.window
         parts.concat(condition) if @rule.condition
-        parts << Segment.new(nil, ": ") << Segment.new("targets", targets) << Segment.new(nil, plural? ? " are " : " is ")
+        parts << Segment.new(nil, ": ") << Segment.new("targets", targets) <<
+          Segment.new(nil, plural? ? " are " : " is ")
         parts << Segment.new("effects", list(@rule.effects))
         parts.concat(otherwise) if @rule.condition
         parts << Segment.new(nil, ".")
@@ -37,7 +40,10 @@ module CobaltLedger
       private
 
       def condition
-        [Segment.new(nil, @rule.on_opening? ? ", when on opening " : ", when "), Segment.new("condition", @rule.condition.words(@directory))]
+        [
+          Segment.new(nil, @rule.on_opening? ? ", when on opening " : ", when "),
+          Segment.new("condition", @rule.condition.words(@directory))
+        ]
       end
 
       # The other half: said outright where it has effects of its own.

@@ -7,32 +7,56 @@ module CobaltLedger
     module TitleCheck
       # Words that speak of an effect, and the effects that keep their promise.
       PROMISES = {
-        /\b(hid(e|es|den|ing)|unseen|invisible)\b/i => %w[hide], /\b(mask(s|ed|ing)?|covered)\b/i => %w[mask],
-        /\b(un-?lock(s|ed|ing)?|opens?|editable)\b/i => %w[unlock], /(?<!un|un-)\b(lock(s|ed|ing)?|frozen|fixed|read-only)\b/i => %w[lock],
-        /\b(require[sd]?|mandatory|must be filled)\b/i => %w[require], /\b(optional)\b/i => %w[make_optional], /\b(suggest(s|ed|ion)?)\b/i => %w[suggest],
-        /\b(refuse[sd]?)\b/i => %w[refuse], /\b(clear(s|ed)?|emptied)\b/i => %w[clear hide]
+        /\b(hid(e|es|den|ing)|unseen|invisible)\b/i => %w[hide],
+        /\b(mask(s|ed|ing)?|covered)\b/i => %w[mask],
+        /\b(un-?lock(s|ed|ing)?|opens?|editable)\b/i => %w[unlock],
+        /(?<!un|un-)\b(lock(s|ed|ing)?|frozen|fixed|read-only)\b/i => %w[lock],
+        /\b(require[sd]?|mandatory|must be filled)\b/i => %w[require],
+        /\b(optional)\b/i => %w[make_optional],
+        /\b(suggest(s|ed|ion)?)\b/i => %w[suggest],
+        /\b(refuse[sd]?)\b/i => %w[refuse],
+        /\b(clear(s|ed)?|emptied)\b/i => %w[clear hide]
       }.freeze
-      DOING = { "hide" => "hiding", "mask" => "masking", "lock" => "locking", "unlock" => "opening", "require" => "requiring", "make_optional" => "making optional",
-                "suggest" => "a suggestion", "refuse" => "refusing", "clear" => "clearing" }.freeze
+      DOING = {
+        "hide" => "hiding",
+        "mask" => "masking",
+        "lock" => "locking",
+        "unlock" => "opening",
+        "require" => "requiring",
+        "make_optional" => "making optional",
+        "suggest" => "a suggestion",
+        "refuse" => "refusing",
+        "clear" => "clearing"
+      }.freeze
 
       module_function
 
       # rule: Rule; record_type: Catalogue::RecordType. Array of String, empty when the title fits.
       def remarks(rule, record_type)
         given = (rule.effects + rule.otherwise).map { |effect| effect.class.registered_name }
-        promised = PROMISES.select { |words, effects| rule.title.match?(words) && !given.intersect?(effects) }
-                           .map { |_, effects| "The title speaks of #{DOING.fetch(effects.first)}, which the rule does not do." }
-        promised + fields_named(rule, record_type).map { |field| "The title names #{field.name}, which the rule neither touches nor looks at." }
+        promised =
+          PROMISES
+            .select { |words, effects| rule.title.match?(words) && !given.intersect?(effects) }
+            .map { |_, effects| "The title speaks of #{DOING.fetch(effects.first)}, which the rule does not do." }
+        promised +
+          fields_named(rule, record_type).map do |field|
+            "The title names #{field.name}, which the rule neither touches nor looks at."
+          end
       end
 
       # Fields whose whole name stands in the title though the rule has nothing to do with them.
       def fields_named(rule, record_type)
-        mine = record_type.fields.select { |field| rule.targets?(field) || rule.condition&.reads&.any? { |key| key.include?(field.id) } }
+        mine =
+          record_type.fields.select do |field|
+            rule.targets?(field) || rule.condition&.reads&.any? { |key| key.include?(field.id) }
+          end
         # "Condition" is not meant where the rule is about "Condition out".
         longest = record_type.fields.sort_by { |field| -field.name.size }
         left = rule.title.dup
         named = longest.select { |field| left.gsub!(/\b#{Regexp.escape(field.name)}\b/i, " ") }
-        named.reject { |field| mine.include?(field) || mine.any? { |own| own.name.downcase.include?(field.name.downcase) } }
+        named.reject do |field|
+          mine.include?(field) || mine.any? { |own| own.name.downcase.include?(field.name.downcase) }
+        end
       end
       private_class_method :fields_named
     end

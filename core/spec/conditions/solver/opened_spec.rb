@@ -3,13 +3,25 @@
 # Conditions on what the record held and on what was typed since, held against every pair of the two.
 RSpec.describe CobaltLedger::Conditions::Solver::Satisfy do
   sets = Integer(ENV.fetch("OPENED", 1_500))
-  world = { "stage" => [nil, "a", "b", "c"], "count" => [nil, *-1..6], "level" => [nil, *-1..6], "agreed" => [nil, true, false] }
+  world = {
+    "stage" => [nil, "a", "b", "c"], "count" => [nil, *-1..6], "level" => [nil, *-1..6],
+    "agreed" => [nil, true, false]
+  }
 
   let(:type) do
     options = %w[a b c].map { |id| { "id" => id, "name" => id } }
-    policy(fields: [field("stage", "choice", options: options), field("count", "integer"), field("level", "integer"), field("agreed", "yes_no")]).record_type("loan")
+    policy(
+      fields: [
+        field("stage", "choice", options: options), field("count", "integer"), field("level", "integer"),
+        field("agreed", "yes_no")
+      ]
+    ).record_type("loan")
   end
-  let(:base) { CobaltLedger::Conditions::Facts.new(directory: directory, at: Time.utc(2026, 3, 1, 12), principals: directory.principals_of("asha")) }
+  let(:base) do
+    CobaltLedger::Conditions::Facts.new(
+      directory: directory, at: Time.utc(2026, 3, 1, 12), principals: directory.principals_of("asha")
+    )
+  end
   let(:solver) { described_class.new(type, "edit", base) }
 
   def parse(document) = condition_of(document, type)
@@ -19,15 +31,33 @@ RSpec.describe CobaltLedger::Conditions::Solver::Satisfy do
     return compare(id, %w[is_blank is_filled].sample(random: random)) if random.rand < 0.1
 
     left = random.rand < 0.3 ? { "stored" => id } : { "field" => id }
-    value = { "stage" => %w[a b], "count" => [1, 3, 4], "level" => [1, 3], "agreed" => [true, false] }[id].sample(random: random)
-    return { "compare" => "less", "left" => { "field" => "count" }, "right" => { "field" => "level" } } if id == "level" && random.rand < 0.5
+    value =
+      { "stage" => %w[a b], "count" => [1, 3, 4], "level" => [1, 3], "agreed" => [true, false] }[id].sample(
+        random: random
+      )
+    if id == "level" && random.rand < 0.5
+      return { "compare" => "less", "left" => { "field" => "count" }, "right" => { "field" => "level" } }
+    end
 
-    { "compare" => %w[count level].include?(id) ? %w[less greater equal].sample(random: random) : "equal", "left" => left, "right" => { "value" => value } }
+    {
+      "compare" => %w[count level].include?(id) ? %w[less greater equal].sample(random: random) : "equal",
+      "left" => left,
+      "right" => {
+        "value" => value
+      }
+    }
   end
 
   # Some are judged as the form was opened.
   def condition(random, ids)
-    node = parse(random.rand < 0.3 ? { "not" => leaf(random, ids.sample(random: random)) } : leaf(random, ids.sample(random: random)))
+    node =
+      parse(
+        if random.rand < 0.3
+          { "not" => leaf(random, ids.sample(random: random)) }
+        else
+          leaf(random, ids.sample(random: random))
+        end
+      )
     random.rand < 0.4 ? CobaltLedger::Conditions::AtOpening.new(node) : node
   end
 
@@ -46,11 +76,17 @@ RSpec.describe CobaltLedger::Conditions::Solver::Satisfy do
     answers = Hash.new(0)
     sets.times do |number|
       random = Random.new(seed + number)
-      ids = random.rand < 0.15 ? %w[count level] : [%w[stage agreed], %w[stage], %w[count], %w[agreed count]].sample(random: random)
+      ids =
+        if random.rand < 0.15
+          %w[count level]
+        else
+          [%w[stage agreed], %w[stage], %w[count], %w[agreed count]].sample(random: random)
+        end
       conditions = Array.new(random.rand(1..4)) { condition(random, ids) }
       found = solver.answer(conditions)
       answers[found.kind] += 1
-      expect(found.kind).to eq(some_record?(world, ids, conditions) ? "yes" : "no"), "seed #{seed + number}: #{conditions.map(&:to_h)} gave #{found.to_h}"
+      expect(found.kind).to eq(some_record?(world, ids, conditions) ? "yes" : "no"),
+                            "seed #{seed + number}: #{conditions.map(&:to_h)} gave #{found.to_h}"
     end
     expect(answers.keys).to match_array(%w[yes no])
   end
@@ -58,10 +94,26 @@ RSpec.describe CobaltLedger::Conditions::Solver::Satisfy do
   it "tells the record that was named from the one that is named now" do
     fields = [field("object", "record_reference", refers_to: "object"), field("notes")]
     document = policy_document(fields: fields)
-    document["record_types"] << { "id" => "object", "name" => "Object", "sections" => [{ "id" => "main", "name" => "Main" }], "fields" => [field("hazard")] }
+    document["record_types"] << {
+      "id" => "object", "name" => "Object", "sections" => [{ "id" => "main", "name" => "Main" }],
+      "fields" => [field("hazard")]
+    }
     made = CobaltLedger::Formats::PolicyJson.build(document, directory)
-    read = ->(value) { { "compare" => "equal", "left" => { "through" => "object", "field" => "hazard" }, "right" => { "value" => value } } }
-    scope = CobaltLedger::Conditions::Scope.of(made.record_type("loan"), directory).tap { |each| each.types = made.record_types }
+    read = lambda do |value|
+      {
+        "compare" => "equal",
+        "left" => {
+          "through" => "object", "field" => "hazard"
+        },
+        "right" => {
+          "value" => value
+        }
+      }
+    end
+    scope =
+      CobaltLedger::Conditions::Scope
+        .of(made.record_type("loan"), directory)
+        .tap { |each| each.types = made.record_types }
     lead, arsenic = %w[lead arsenic].map { |value| condition_of(read[value], scope) }
     solving = described_class.new(made.record_type("loan"), "edit", base)
     expect(solving.decide([lead, arsenic]).kind).to eq("no")
@@ -70,7 +122,11 @@ RSpec.describe CobaltLedger::Conditions::Solver::Satisfy do
     expect(other[[:stored, "object"]]).not_to eq(other[[:entered, "object"]])
     kept = CobaltLedger::Conditions::Not.new(condition_of(compare("object", "was_changed"), scope))
     expect(solving.answer([CobaltLedger::Conditions::AtOpening.new(lead), arsenic, kept]).clash).to eq([0, 1, 2])
-    expect(solving.decide([CobaltLedger::Conditions::AtOpening.new(lead), CobaltLedger::Conditions::AtOpening.new(arsenic)]).kind).to eq("no")
+    expect(
+      solving.decide(
+        [CobaltLedger::Conditions::AtOpening.new(lead), CobaltLedger::Conditions::AtOpening.new(arsenic)]
+      ).kind
+    ).to eq("no")
     cleared = condition_of(compare("object", "is_blank"), scope)
     expect(solving.decide([CobaltLedger::Conditions::AtOpening.new(lead), cleared]).kind).to eq("yes")
   end
@@ -79,6 +135,8 @@ RSpec.describe CobaltLedger::Conditions::Solver::Satisfy do
     creating = described_class.new(type, "create", base)
     opened = CobaltLedger::Conditions::AtOpening.new(parse(compare("stage", "is_filled")))
     expect(creating.answer([opened]).kind).to eq("no")
-    expect(creating.answer([CobaltLedger::Conditions::Not.new(opened), parse(compare("stage", "equal", "a"))]).example).to eq([:entered, "stage"] => "a")
+    expect(
+      creating.answer([CobaltLedger::Conditions::Not.new(opened), parse(compare("stage", "equal", "a"))]).example
+    ).to eq([:entered, "stage"] => "a")
   end
 end

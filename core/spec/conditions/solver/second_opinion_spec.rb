@@ -8,16 +8,31 @@ RSpec.describe CobaltLedger::Conditions::Solver::SecondOpinion do
   let(:type) do
     document = policy_document
     document["record_types"] = [ConditionSets.record_type]
-    document["labels"] << { "id" => "open", "name" => "Open", "start" => { "visibility" => "shown", "entry" => "open", "presence" => "optional" } } if document["labels"].none? do |label|
-      label["id"] == "open"
+    if document["labels"].none? { |label| label["id"] == "open" }
+      document["labels"] << {
+        "id" => "open",
+        "name" => "Open",
+        "start" => {
+          "visibility" => "shown", "entry" => "open", "presence" => "optional"
+        }
+      }
     end
     CobaltLedger::Formats::PolicyJson.build(document, directory).record_type("thing")
   end
   let(:scope) { CobaltLedger::Conditions::Scope.of(type, directory) }
-  let(:base) { CobaltLedger::Conditions::Facts.new(directory: directory, at: Time.utc(2026, 3, 1, 12), zone: TZInfo::Timezone.get("Europe/London")) }
+  let(:base) do
+    CobaltLedger::Conditions::Facts.new(
+      directory: directory, at: Time.utc(2026, 3, 1, 12), zone: TZInfo::Timezone.get("Europe/London")
+    )
+  end
 
-  def problem(conditions) = CobaltLedger::Conditions::Solver::Problem.new(type, "edit", base, conditions, free: [[:time], [:user]])
-  def conditions(seed) = ConditionSets.new(seed, directory.users.first(3).map(&:id)).some.map { |document| condition_of(document, scope) }
+  def problem(conditions)
+    CobaltLedger::Conditions::Solver::Problem.new(type, "edit", base, conditions, free: [[:time], [:user]])
+  end
+
+  def conditions(seed)
+    ConditionSets.new(seed, directory.users.first(3).map(&:id)).some.map { |document| condition_of(document, scope) }
+  end
 
   it "decides each set by itself, and the same on being asked again" do
     seed = chosen_seed("sets")
@@ -32,7 +47,11 @@ RSpec.describe CobaltLedger::Conditions::Solver::SecondOpinion do
 
       part = given.values_at(*found.clash)
       expect(solver.decide(part).kind).to eq("no"), "seed #{seed + number}"
-      expect(part.each_index.map { |index| solver.decide(part - [part[index]]).kind }).not_to include("no"), "seed #{seed + number}: #{found.clash} is not the smallest" if part.size > 1
+      next unless part.size > 1
+
+      expect(part.each_index.map { |index| solver.decide(part - [part[index]]).kind }).not_to(
+        include("no"), "seed #{seed + number}: #{found.clash} is not the smallest"
+      )
     end
     expect(kinds["yes"]).to be > kinds["no"]
     expect(kinds["undecided"]).to be <= 2
@@ -46,13 +65,21 @@ RSpec.describe CobaltLedger::Conditions::Solver::SecondOpinion do
         given = conditions(seed + number)
         answer = problem(given).solve
         opinion = problem(given).put_to(other)
-        expect(opinion.kind).to eq(answer.kind), "seed #{seed + number}: #{given.map(&:to_h)}" if opinion && answer.kind != "undecided"
+        if opinion && answer.kind != "undecided"
+          expect(opinion.kind).to eq(answer.kind), "seed #{seed + number}: #{given.map(&:to_h)}"
+        end
       end
     end
 
     it "is asked about what is undecided, and named as the one who answered" do
-      tight = ->(opinion) { CobaltLedger::Conditions::Solver::Satisfy.new(type, "edit", base, budget: 1, opinion: opinion).answer([condition_of({ "any" => ConditionSets.ring("n", 4) }, scope)]) }
-      expect([tight.call(nil).kind, tight.call(described_class.new(program)).to_h.values_at(:kind, :by)]).to eq(["undecided", %w[yes z3]])
+      tight = lambda do |opinion|
+        CobaltLedger::Conditions::Solver::Satisfy.new(type, "edit", base, budget: 1, opinion: opinion).answer(
+          [condition_of({ "any" => ConditionSets.ring("n", 4) }, scope)]
+        )
+      end
+      expect([tight.call(nil).kind, tight.call(described_class.new(program)).to_h.values_at(:kind, :by)]).to eq(
+        ["undecided", %w[yes z3]]
+      )
       expect(tight.call(described_class.new("/nowhere/z3")).kind).to eq("undecided")
     end
   end

@@ -8,15 +8,24 @@ module CobaltLedger
       # Good: the guardrail excepts it.
       class BlockedWriter < Detector
         known_as "blocked_writer", order: 33
-        describes "Blocked writer", severity: "error", group: "stuck", meaning: "An automation or a program has to write a field that is locked to it."
+        describes "Blocked writer",
+                  severity: "error",
+                  group: "stuck",
+                  meaning: "An automation or a program has to write a field that is locked to it."
 
         def findings
-          @policy.writers.select { |writer| writer.record_type == @type.id }.flat_map do |writer|
-            user = @directory.find(:user, writer.user) or next []
-            question = @survey.question(user, @survey.units.first, "edit", channel: writer.channel)
-            decision = @survey.engine.decide(question)
-            writer.fields.reject { |id| decision[id].open? }.map { |id| blocked(writer, @type.field(id), question, decision) }
-          end
+          @policy
+            .writers
+            .select { |writer| writer.record_type == @type.id }
+            .flat_map do |writer|
+              user = @directory.find(:user, writer.user) or next []
+              question = @survey.question(user, @survey.units.first, "edit", channel: writer.channel)
+              decision = @survey.engine.decide(question)
+              writer
+                .fields
+                .reject { |id| decision[id].open? }
+                .map { |id| blocked(writer, @type.field(id), question, decision) }
+            end
         end
 
         private

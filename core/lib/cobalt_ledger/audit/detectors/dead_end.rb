@@ -8,12 +8,23 @@ module CobaltLedger
       # Good: locks it once it is filled.
       class DeadEnd < Detector
         known_as "dead_end", order: 31
-        describes "Dead end", severity: "error", group: "stuck", meaning: "A blank field is locked or hidden, and no field that could open it can be changed by anybody it is shut for."
+        describes "Dead end",
+                  severity: "error",
+                  group: "stuck",
+                  meaning:
+                    "A blank field is locked or hidden, and no field that could open it can be changed by anybody it " \
+                    "is shut for."
 
         def findings
-          @survey.rules.select { |rule| rule.condition && shuts?(rule.contributions.first) }.flat_map do |rule|
-            @type.fields.select { |field| rule.targets?(field) && !field.never_typed? }.filter_map { |field| dead(rule, field) }
-          end
+          @survey
+            .rules
+            .select { |rule| rule.condition && shuts?(rule.contributions.first) }
+            .flat_map do |rule|
+              @type
+                .fields
+                .select { |field| rule.targets?(field) && !field.never_typed? }
+                .filter_map { |field| dead(rule, field) }
+            end
         end
 
         private
@@ -31,22 +42,28 @@ module CobaltLedger
           example = kase && shown(kase, answer, field, deciding)
           return nil unless example && anybody_stuck?(rule, kase, answer, field, deciding)
 
-          finding("#{called(rule)} shuts #{field.name} while it is blank, and none of those it is for can change #{Words.list(deciding.map { |id| @type.field(id).name }, 'or')}.",
-                  fields: [field], rules: [rule], example: example, remedies: [guarded(rule, field), switch_off(rule)])
+          finding(
+            "#{called(rule)} shuts #{field.name} while it is blank, and none of those it is for can change " \
+            "#{Words.list(deciding.map { |id| @type.field(id).name }, 'or')}.",
+            fields: [field], rules: [rule], example: example, remedies: [guarded(rule, field), switch_off(rule)]
+          )
         end
 
         # Only what stands on the screen can be changed; and a hidden field is missed only where it is what would bring
         # itself back.
         def possible?(rule, field, deciding)
           hides = rule.contributions.first.gives.visibility == Access::Facets::HIDDEN
-          deciding.any? && rule.condition.reads.all? { |kind, _| kind == :entered } && (!hides || deciding.include?(field.id))
+          deciding.any? && rule.condition.reads.all? { |kind, _| kind == :entered } &&
+            (!hides || deciding.include?(field.id))
         end
 
         def blank(field) = Conditions::Comparison.new("is_blank", Conditions::Operands::Entered.new(field))
 
         def shown(kase, answer, field, deciding)
           looked = [field] | deciding.map { |id| @type.field(id) }
-          @survey.example(kase, answer.example.select { |key, _| key[0] == :entered }, looked) { |decision| stuck?(decision, field, deciding) }
+          @survey.example(kase, answer.example.select { |key, _| key[0] == :entered }, looked) do |decision|
+            stuck?(decision, field, deciding)
+          end
         end
 
         def stuck?(decision, field, deciding)
@@ -66,7 +83,9 @@ module CobaltLedger
         # Only once the field is filled.
         def guarded(rule, field)
           filled = { "compare" => "is_filled", "left" => { "field" => field.id } }
-          change(rule, "Let #{called(rule)} apply only once #{field.name} is filled") { |document| document.merge("when" => { "all" => [document["when"], filled] }) }
+          change(rule, "Let #{called(rule)} apply only once #{field.name} is filled") do |document|
+            document.merge("when" => { "all" => [document["when"], filled] })
+          end
         end
       end
     end

@@ -7,13 +7,23 @@ module CobaltLedger
       # Bad: one rule sets A from B, another sets B to the opposite of A. Good: one of them only suggests.
       class DoesNotSettle < Detector
         known_as "does_not_settle", order: 32
-        describes "Does not settle", severity: "error", group: "stuck", meaning: "Rules change values back and forth without end, or set one field to different values at once."
+        describes "Does not settle",
+                  severity: "error",
+                  group: "stuck",
+                  meaning:
+                    "Rules change values back and forth without end, or set one field to different values at once."
 
         def findings = loops + doubled
 
         private
 
-        def writing = @survey.rules.select { |rule| rule.contributions.any? { |each| each.values.any? { |effect| effect.class.claim == :value } || each.clears? } }
+        def writing
+          @survey.rules.select do |rule|
+            rule.contributions.any? do |each|
+              each.values.any? { |effect| effect.class.claim == :value } || each.clears?
+            end
+          end
+        end
 
         # Writers that read what they or each other write.
         def loops
@@ -22,14 +32,22 @@ module CobaltLedger
           rules = ring.uniq.map { |id| writing.find { |rule| rule.id == id } }
           example = unsettled(rules) or return []
           acting = example[1]
-          [finding("#{Words.list(acting.map { |rule| called(rule) })} change the form's values back and forth without end; it can't be saved so.",
-                   fields: acting.flat_map { |rule| targets(rule) }.uniq, rules: acting, example: example[0], remedies: acting.map { |rule| switch_off(rule) })]
+          [
+            finding(
+              "#{Words.list(acting.map { |rule| called(rule) })} change the form's values back and forth without " \
+              "end; it can't be saved so.",
+              fields: acting.flat_map { |rule| targets(rule) }.uniq, rules: acting, example: example[0],
+              remedies: acting.map { |rule| switch_off(rule) }
+            )
+          ]
         end
 
         def targets(rule) = @type.fields.select { |field| rule.targets?(field) }
 
         def feeds?(rule, other)
-          read = (other.condition&.fields || []) + other.contributions.flat_map(&:values).grep(Rules::ValueEffect).flat_map { |effect| effect.source.fields }
+          read =
+            (other.condition&.fields || []) +
+            other.contributions.flat_map(&:values).grep(Rules::ValueEffect).flat_map { |effect| effect.source.fields }
           read += targets(other).map(&:id) if other.contributions.any?(&:clears?) && other.condition
           targets(rule).any? { |field| read.include?(field.id) }
         end
@@ -37,7 +55,11 @@ module CobaltLedger
         # A record on which the form of somebody the rules are for does not settle: [Example, Array of Rule].
         def unsettled(rules)
           user = @survey.users_in(rules.map { |rule| @survey.matching(rule) }.reduce(:&)).first or return nil
-          mode = (%w[edit create] & rules.map { |rule| rule.reach.modes.empty? ? %w[edit create] : rule.reach.modes }.reduce(:&)).first or return nil
+          mode =
+            (
+              %w[edit create] &
+                rules.map { |rule| rule.reach.modes.empty? ? %w[edit create] : rule.reach.modes }.reduce(:&)
+            ).first or return nil
           seeds(rules, mode).each do |found|
             question = Decisions::ExampleQuestion.new(@survey.question(user, @survey.units.first, mode), found).question
             decision = @survey.engine.decide(question)
@@ -67,13 +89,20 @@ module CobaltLedger
             finding(
               "#{called(one)} and #{called(other)} set #{names(shared)} to different values at once.",
               fields: shared, rules: [one, other],
-              winner: "#{called([one, other].min_by(&:rank))} has the better rank, so its value stands.", remedies: [switch_off([one, other].max_by(&:rank))]
+              winner: "#{called([one, other].min_by(&:rank))} has the better rank, so its value stands.",
+              remedies: [switch_off([one, other].max_by(&:rank))]
             )
           end
         end
 
         def differ?(one, other)
-          values = [one, other].map { |rule| rule.effects.select { |effect| effect.class.claim == :value && !effect.is_a?(Rules::Effects::Default) }.map(&:to_h) }
+          values =
+            [one, other].map do |rule|
+              rule
+                .effects
+                .select { |effect| effect.class.claim == :value && !effect.is_a?(Rules::Effects::Default) }
+                .map(&:to_h)
+            end
           values.none?(&:empty?) && values.uniq.size == 2
         end
       end

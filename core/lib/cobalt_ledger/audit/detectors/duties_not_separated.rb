@@ -7,7 +7,10 @@ module CobaltLedger
       # Bad: who proposes a price can approve it. Good: they are two people.
       class DutiesNotSeparated < Detector
         known_as "duties_not_separated", order: 43
-        describes "Duties not separated", severity: "warning", group: "exposed", meaning: "One person can edit both fields of a pair that is to be kept apart."
+        describes "Duties not separated",
+                  severity: "warning",
+                  group: "exposed",
+                  meaning: "One person can edit both fields of a pair that is to be kept apart."
 
         def findings
           @policy.separations.select { |each| each.record_type == @type.id }.filter_map do |pair|

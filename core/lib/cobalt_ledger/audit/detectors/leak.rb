@@ -8,10 +8,18 @@ module CobaltLedger
       # Bad: hidden on the form, and shown to a program. Good: both are covered alike.
       class Leak < Detector
         known_as "leak", order: 41
-        describes "Leak", severity: "error", group: "exposed", meaning: "A value that is hidden or masked can be had through a computed field, or in another mode or channel."
+        describes "Leak",
+                  severity: "error",
+                  group: "exposed",
+                  meaning:
+                    "A value that is hidden or masked can be had through a computed field, or in another mode or " \
+                    "channel."
 
         # Mode, channel, and in words where that is.
-        WAYS = [["list", "form", "in lists"], ["view", "interface", "to programs"], ["view", "automation", "to automations"], ["view", "import", "to imports"]].freeze
+        WAYS = [
+          ["list", "form", "in lists"], ["view", "interface", "to programs"],
+          ["view", "automation", "to automations"], ["view", "import", "to imports"]
+        ].freeze
 
         def findings = computed + elsewhere
 
@@ -28,15 +36,24 @@ module CobaltLedger
 
         def given_away(total, input, others)
           fields = [total, input] | others.map { |id| @type.field(id) }
-          @survey.cases_in(total, modes: %w[view], channel: "form").each do |kase|
-            people(kase, fields).each do |question, decision|
-              next unless decision[total.id].state.visibility == Access::Facets::SHOWN && covered?(decision[input.id].state)
-              next unless others.all? { |id| decision[id].state.visibility == Access::Facets::SHOWN }
+          @survey
+            .cases_in(total, modes: %w[view], channel: "form")
+            .each do |kase|
+              people(kase, fields).each do |question, decision|
+                unless decision[total.id].state.visibility == Access::Facets::SHOWN &&
+                       covered?(decision[input.id].state)
+                  next
+                end
+                next unless others.all? { |id| decision[id].state.visibility == Access::Facets::SHOWN }
 
-              return finding("#{total.name} gives away #{input.name}: #{question.principals.title} sees the one and everything else in “#{total.formula}”, and may not see the other.",
-                             fields: [total, input], rules: [], example: Evidence.of(question, decision, [total, input]), remedies: [])
+                return finding(
+                  "#{total.name} gives away #{input.name}: #{question.principals.title} sees the one and " \
+                  "everything else in “#{total.formula}”, and may not see the other.",
+                  fields: [total, input], rules: [], example: Evidence.of(question, decision, [total, input]),
+                  remedies: []
+                )
+              end
             end
-          end
           nil
         end
 
@@ -59,19 +76,28 @@ module CobaltLedger
 
         # Does it speak of sight, and not everywhere?
         def limited?(rule)
-          (rule.reach.modes.any? || rule.reach.channels.any?) && rule.contributions.any? { |each| each.gives.visibility }
+          (rule.reach.modes.any? || rule.reach.channels.any?) &&
+            rule.contributions.any? { |each| each.gives.visibility }
         end
 
         def escape(field)
-          @survey.cases_beside(field, "view", "form", WAYS.map { |mode, channel, _| [mode, channel] }) { |rule| limited?(rule) }.each do |kase|
-            kase.situations.each do |outcomes, example|
-              covered = kase.slot.decide(outcomes)
-              next unless covered?(covered.state)
-
-              way = WAYS.find { |mode, channel, _| (mode != "list" || @type.list_fields.include?(field.id)) && more_open?(kase, mode, channel, example, covered) } or next
-              return tell(field, kase, example, covered, way)
+          @survey
+            .cases_beside(field, "view", "form", WAYS.map { |mode, channel, _| [mode, channel] }) do |rule|
+              limited?(rule)
             end
-          end
+            .each do |kase|
+              kase.situations.each do |outcomes, example|
+                covered = kase.slot.decide(outcomes)
+                next unless covered?(covered.state)
+
+                way =
+                  WAYS.find do |mode, channel, _|
+                    (mode != "list" || @type.list_fields.include?(field.id)) &&
+                      more_open?(kase, mode, channel, example, covered)
+                  end or next
+                return tell(field, kase, example, covered, way)
+              end
+            end
           nil
         end
 
@@ -83,9 +109,18 @@ module CobaltLedger
         def tell(field, kase, example, covered, way)
           mode, channel, words = way
           beside = @survey.case_beside(kase, mode, channel)
-          rules = @survey.rules_on(field).select { |rule| (rule.reach.modes.any? || rule.reach.channels.any?) && rule.audience.match?(kase.question.principals) }
-          finding("#{field.name} is #{visibility(covered)} on the form and #{visibility(beside.decide(example))} #{words}, for #{kase.question.principals.title}.",
-                  fields: [field], rules: rules, example: @survey.example(beside, example), remedies: rules.map { |rule| everywhere(rule) })
+          rules =
+            @survey
+              .rules_on(field)
+              .select do |rule|
+                (rule.reach.modes.any? || rule.reach.channels.any?) && rule.audience.match?(kase.question.principals)
+              end
+          finding(
+            "#{field.name} is #{visibility(covered)} on the form and #{visibility(beside.decide(example))} #{words}, " \
+            "for #{kase.question.principals.title}.",
+            fields: [field], rules: rules, example: @survey.example(beside, example),
+            remedies: rules.map { |rule| everywhere(rule) }
+          )
         end
 
         def less_covered?(one, other)
@@ -96,7 +131,9 @@ module CobaltLedger
 
         # Not only here, but in every mode and channel.
         def everywhere(rule)
-          change(rule, "Let #{called(rule)} reach every mode and channel") { |document| document.merge("reach" => (document["reach"] || {}).except("modes", "channels")) }
+          change(rule, "Let #{called(rule)} reach every mode and channel") do |document|
+            document.merge("reach" => (document["reach"] || {}).except("modes", "channels"))
+          end
         end
       end
     end

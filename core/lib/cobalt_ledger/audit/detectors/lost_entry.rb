@@ -7,17 +7,24 @@ module CobaltLedger
       # Bad: hides and clears the outcome when the decision is changed. Good: keeps it.
       class LostEntry < Detector
         known_as "lost_entry", order: 51
-        describes "Lost entry", severity: "note", group: "housekeeping", meaning: "Hiding a field clears what was typed, for good once the form is saved."
+        describes "Lost entry",
+                  severity: "note",
+                  group: "housekeeping",
+                  meaning: "Hiding a field clears what was typed, for good once the form is saved."
 
         def findings
-          @survey.rules.select { |rule| rule.contributions.any?(&:clears?) && rule.condition }.map do |rule|
-            fields = @type.fields.select { |field| rule.targets?(field) }
-            finding(
-              "#{called(rule)} clears #{names(fields)} when it hides #{fields.size == 1 ? 'it' : 'them'}: what was typed is lost once the form is saved.",
-              fields: fields, rules: [rule],
-              remedies: [change(rule, "Keep the value while #{called(rule)} hides it") { |document| kept(document) }]
-            )
-          end
+          @survey
+            .rules
+            .select { |rule| rule.contributions.any?(&:clears?) && rule.condition }
+            .map do |rule|
+              fields = @type.fields.select { |field| rule.targets?(field) }
+              finding(
+                "#{called(rule)} clears #{names(fields)} when it hides #{fields.size == 1 ? 'it' : 'them'}: what was " \
+                "typed is lost once the form is saved.",
+                fields: fields, rules: [rule],
+                remedies: [change(rule, "Keep the value while #{called(rule)} hides it") { |document| kept(document) }]
+              )
+            end
         end
 
         private

@@ -11,7 +11,11 @@ module CobaltLedger
         include Influence
 
         known_as "no_effect", order: 21
-        describes "No effect", severity: "warning", group: "no_effect", by_precedence: true, meaning: "The rule gives what holds without it, or its condition is always false, or always true."
+        describes "No effect",
+                  severity: "warning",
+                  group: "no_effect",
+                  by_precedence: true,
+                  meaning: "The rule gives what holds without it, or its condition is always false, or always true."
 
         def findings
           same + conditions
@@ -32,9 +36,16 @@ module CobaltLedger
         end
 
         def conditions
-          @survey.rules.select(&:condition).filter_map do |rule|
+          @survey
+            .rules
+            .select(&:condition)
+            .filter_map do |rule|
             mode = rule.reach.modes.first || "edit"
-            answer = Conditions::Solver::Satisfy.new(@type, mode, Conditions::Facts.new(directory: @directory, at: @survey.at, zone: @policy.zone), free: [[:time], [:user]])
+            answer =
+              Conditions::Solver::Satisfy.new(
+                @type, mode, Conditions::Facts.new(directory: @directory, at: @survey.at, zone: @policy.zone),
+                free: [[:time], [:user]]
+              )
             never = @survey.together([rule.condition], mode)
             next never_holds(rule, answer.answer(parts(rule.condition))) if never.no?
 
@@ -46,15 +57,23 @@ module CobaltLedger
 
         def never_holds(rule, answer)
           clash = (answer.clash || []).map { |index| parts(rule.condition)[index].words(@directory) }
-          finding("#{called(rule)} never applies: #{clash.size > 1 ? "#{Words.list(clash)} can't hold together" : "#{rule.condition.words(@directory)} can't hold"}.",
-                  fields: fields_of(rule), rules: [rule], facet: "condition", remedies: [switch_off(rule), remove(rule)])
+          why = "#{rule.condition.words(@directory)} can't hold"
+          why = "#{Words.list(clash)} can't hold together" if clash.size > 1
+          finding(
+            "#{called(rule)} never applies: #{why}.",
+            fields: fields_of(rule), rules: [rule], facet: "condition", remedies: [switch_off(rule), remove(rule)]
+          )
         end
 
         def always_holds(rule)
           finding(
             "#{called(rule)} looks conditional, but #{rule.condition.words(@directory)} always holds.",
-            fields: fields_of(rule), rules: [rule], facet: "condition",
-            remedies: [change(rule, "Take the condition off #{called(rule)}") { |document| document.except("when", "otherwise") }]
+            fields: fields_of(rule),
+            rules: [rule],
+            facet: "condition",
+            remedies: [
+              change(rule, "Take the condition off #{called(rule)}") { |document| document.except("when", "otherwise") }
+            ]
           )
         end
       end

@@ -7,19 +7,34 @@ module CobaltLedger
       # Bad: a rule for a group that nobody is in. Good: the group has members, or the rule is gone.
       class Nobody < Detector
         known_as "nobody", order: 22
-        describes "Nobody", severity: "warning", group: "no_effect", meaning: "The rule is for nobody: its audience is empty, or names what no longer exists."
+        describes "Nobody",
+                  severity: "warning",
+                  group: "no_effect",
+                  meaning: "The rule is for nobody: its audience is empty, or names what no longer exists."
 
         def findings
-          @survey.rules.select { |rule| @survey.matching(rule).zero? || missing(rule).any? }.map do |rule|
-            gone = missing(rule)
-            finding(gone.any? ? naming(rule, gone) : "#{called(rule)} is for nobody: #{rule.audience.words(@directory)} has no members.", rules: [rule], remedies: [switch_off(rule), remove(rule)])
-          end
+          @survey
+            .rules
+            .select { |rule| @survey.matching(rule).zero? || missing(rule).any? }
+            .map do |rule|
+              gone = missing(rule)
+              finding(
+                if gone.any?
+                  naming(rule, gone)
+                else
+                  "#{called(rule)} is for nobody: #{rule.audience.words(@directory)} has no members."
+                end,
+                rules: [rule],
+                remedies: [switch_off(rule), remove(rule)]
+              )
+            end
         end
 
         private
 
         def naming(rule, gone)
-          "#{called(rule)} names #{Words.list(gone.map { |member| "the #{member.kind} “#{member.id}”" })}, which the directory does not have."
+          "#{called(rule)} names #{Words.list(gone.map { |member| "the #{member.kind} “#{member.id}”" })}, which the " \
+            "directory does not have."
         end
 
         def missing(rule) = rule.audience.members.reject { |member| @directory.find(member.kind, member.id) }

@@ -3,13 +3,17 @@
 module CobaltLedger
   module Audit
     module Detectors
-      # What is stored in a covered field is shown as soon as something open is typed, before anything is saved. That may
-      # be what the rules are meant to do, but nobody has to leave a trace to read it.
+      # What is stored in a covered field is shown as soon as something open is typed, before anything is saved. That
+      # may be what the rules are meant to do, but nobody has to leave a trace to read it.
       # Bad: damage notes are hidden until the stage is Returned, and whoever may not see them may choose Returned and
       # look. Good: they go by the stage as stored, or the stage is locked to those people.
       class OpenedByTyping < Detector
         known_as "opened_by_typing", order: 42
-        describes "Opened by typing", severity: "note", group: "exposed", meaning: "A stored value that is hidden or masked is shown as soon as something is typed, without a save."
+        describes "Opened by typing",
+                  severity: "note",
+                  group: "exposed",
+                  meaning:
+                    "A stored value that is hidden or masked is shown as soon as something is typed, without a save."
 
         def findings = @type.fields.reject(&:never_typed?).filter_map { |field| opened(field) }
 
@@ -27,10 +31,21 @@ module CobaltLedger
         # question: about a record that shows it, with what is typed.
         def tell(field, question, decisions)
           typed = question.entered.keys.map { |id| @type.field(id) }
-          said = Words.list(typed.map { |each| "#{each.name} #{each.say(each.parse(question.entered[each.id]), @directory)}" })
-          rules = @survey.rules_on(field).select { |rule| rule.condition&.fields&.intersect?(typed.map(&:id)) && rule.audience.match?(question.principals) }
-          finding("#{question.principals.title} types #{said}, and sees what is stored in #{field.name}, before anything is saved.",
-                  fields: [field] | typed, rules: rules, example: Evidence.of(question, decisions, [field], lines(question)))
+          said =
+            Words.list(
+              typed.map { |each| "#{each.name} #{each.say(each.parse(question.entered[each.id]), @directory)}" }
+            )
+          rules =
+            @survey
+              .rules_on(field)
+              .select do |rule|
+                rule.condition&.fields&.intersect?(typed.map(&:id)) && rule.audience.match?(question.principals)
+              end
+          finding(
+            "#{question.principals.title} types #{said}, and sees what is stored in #{field.name}, before anything " \
+            "is saved.",
+            fields: [field] | typed, rules: rules, example: Evidence.of(question, decisions, [field], lines(question))
+          )
         end
 
         # What the record holds, and what is typed.

@@ -7,22 +7,30 @@ module CobaltLedger
       # Bad: for Ilka Fenn. Good: for couriers; or for Ilka Fenn until 31 March.
       class PersonalException < Detector
         known_as "personal_exception", order: 52
-        describes "Personal exception", severity: "note", group: "housekeeping", meaning: "The rule names a person and never ends."
+        describes "Personal exception",
+                  severity: "note",
+                  group: "housekeeping",
+                  meaning: "The rule names a person and never ends."
 
         def findings
           @survey.rules.filter_map do |rule|
             people = rule.audience.members.select { |member| member.kind == :user }
             next if people.empty? || rule.window&.until
 
-            finding("#{called(rule)} names #{Words.list(people.map { |member| @directory.name_of(:user, member.id) })} and has no end.", fields: [], rules: [rule],
-                                                                                                                                         remedies: [ended(rule), switch_off(rule)])
+            finding(
+              "#{called(rule)} names #{Words.list(people.map { |member| @directory.name_of(:user, member.id) })} and " \
+              "has no end.",
+              fields: [], rules: [rule], remedies: [ended(rule), switch_off(rule)]
+            )
           end
         end
 
         private
 
         def ended(rule)
-          change(rule, "End #{called(rule)} in 90 days") { |document| document.merge("window" => (document["window"] || {}).merge("until" => (@survey.at.to_date + 90).iso8601)) }
+          change(rule, "End #{called(rule)} in 90 days") do |document|
+            document.merge("window" => (document["window"] || {}).merge("until" => (@survey.at.to_date + 90).iso8601))
+          end
         end
       end
     end

@@ -8,13 +8,20 @@ module CobaltLedger
       # Good: whoever must fill it can.
       class RequiredOutOfReach < Detector
         known_as "required_out_of_reach", order: 30
-        describes "Required out of reach", severity: "error", group: "stuck", by_precedence: true, meaning: "A field is required of somebody from whom it is hidden or for whom it is locked."
+        describes "Required out of reach",
+                  severity: "error",
+                  group: "stuck",
+                  by_precedence: true,
+                  meaning: "A field is required of somebody from whom it is hidden or for whom it is locked."
 
         def findings
           found = {}
           met = {}
           asked_for.each do |field, rules|
-            rules.flat_map { |rule| @survey.cases_with(field, rule, modes: %w[create edit]).to_a }.uniq(&:object_id).each { |kase| collect(kase, found, met) }
+            rules
+              .flat_map { |rule| @survey.cases_with(field, rule, modes: %w[create edit]).to_a }
+              .uniq(&:object_id)
+              .each { |kase| collect(kase, found, met) }
           end
           found.values.filter_map { |each| tell(*each) if trapping?(each, met) }
         end
@@ -23,9 +30,20 @@ module CobaltLedger
 
         # Fields that rules require: Array of [field, rules].
         def asked_for
-          asked = @type.fields.reject(&:never_typed?).map do |field|
-            [field, @survey.rules_on(field).select { |rule| rule.contributions.any? { |each| each.gives.presence == Access::Facets::REQUIRED } }]
-          end
+          asked =
+            @type
+              .fields
+              .reject(&:never_typed?)
+              .map do |field|
+                [
+                  field,
+                  @survey
+                    .rules_on(field)
+                    .select do |rule|
+                      rule.contributions.any? { |each| each.gives.presence == Access::Facets::REQUIRED }
+                    end
+                ]
+              end
           asked.reject { |_, rules| rules.empty? }
         end
 
@@ -40,7 +58,8 @@ module CobaltLedger
           kase.situations.each do |outcomes, example|
             result = kase.result(outcomes)
             asking = speaking(kase, outcomes, :presence, Access::Facets::REQUIRED)
-            asking.each { |rule| met[[kase.field.id, rule.id]] = true } if result.final.presence == Access::Facets::REQUIRED
+            required = result.final.presence == Access::Facets::REQUIRED
+            asking.each { |rule| met[[kase.field.id, rule.id]] = true } if required
             next unless result.dropped.any? { |drop| drop.facet == :presence && drop.value == Access::Facets::REQUIRED }
 
             shutting = shutting(kase, outcomes, result)
@@ -51,21 +70,32 @@ module CobaltLedger
 
         # Rules that apply and give a facet a value.
         def speaking(kase, outcomes, facet, value)
-          (kase.applying(outcomes) + kase.guarding(outcomes)).select { |each| each.gives.facet(facet) == value }.map(&:rule).uniq
+          (kase.applying(outcomes) + kase.guarding(outcomes))
+            .select { |each| each.gives.facet(facet) == value }
+            .map(&:rule)
+            .uniq
         end
 
         def shutting(kase, outcomes, result)
-          return speaking(kase, outcomes, :visibility, Access::Facets::HIDDEN) if result.guarded.visibility == Access::Facets::HIDDEN
-          return speaking(kase, outcomes, :visibility, Access::Facets::MASKED) if result.guarded.visibility == Access::Facets::MASKED
+          if result.guarded.visibility == Access::Facets::HIDDEN
+            return speaking(kase, outcomes, :visibility, Access::Facets::HIDDEN)
+          end
+          if result.guarded.visibility == Access::Facets::MASKED
+            return speaking(kase, outcomes, :visibility, Access::Facets::MASKED)
+          end
 
           speaking(kase, outcomes, :entry, Access::Facets::LOCKED)
         end
 
         def tell(kase, outcomes, example, asking, shutting, result)
           how = %w[shown masked hidden][result.guarded.visibility].sub("shown", "locked")
-          finding("#{kase.field.name} is #{told(asking, how, shutting)}, for #{Words.count(kase.users, 'person', 'people')} such as #{kase.question.principals.title}.",
-                  fields: [kase.field], rules: (asking + shutting).uniq, winner: "#{Words.capitalize(how)} beats required: the field can't be filled, and is not asked for.",
-                  example: @survey.example(kase, example), remedies: remedies(kase, asking, shutting, outcomes))
+          finding(
+            "#{kase.field.name} is #{told(asking, how, shutting)}, for " \
+            "#{Words.count(kase.users, 'person', 'people')} such as #{kase.question.principals.title}.",
+            fields: [kase.field], rules: (asking + shutting).uniq,
+            winner: "#{Words.capitalize(how)} beats required: the field can't be filled, and is not asked for.",
+            example: @survey.example(kase, example), remedies: remedies(kase, asking, shutting, outcomes)
+          )
         end
 
         # Rules that do both are named once.
@@ -81,14 +111,17 @@ module CobaltLedger
 
         def remedies(_kase, asking, shutting, _outcomes)
           asking.flat_map do |rule|
-            others = shutting.reject { |each| each.audience.everyone? }.flat_map { |each| each.audience.any.map(&:to_h) }
+            others =
+              shutting.reject { |each| each.audience.everyone? }.flat_map { |each| each.audience.any.map(&:to_h) }
             [others.empty? ? nil : except(rule, others), switch_off(rule)]
           end
         end
 
         def except(rule, members)
           change(rule, "Do not ask it of those from whom it is kept, in #{called(rule)}") do |document|
-            document.merge("audience" => document["audience"].merge("except" => (document["audience"]["except"] || []) | members))
+            document.merge(
+              "audience" => document["audience"].merge("except" => (document["audience"]["except"] || []) | members)
+            )
           end
         end
       end

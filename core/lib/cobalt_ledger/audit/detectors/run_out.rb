@@ -7,20 +7,28 @@ module CobaltLedger
       # Bad: until 31 March, in April. Good: removed, or given new days.
       class RunOut < Detector
         known_as "run_out", order: 53
-        describes "Run out", severity: "note", group: "housekeeping", meaning: "The rule's window lies in the past, or the day by which it was to be reviewed has gone by."
+        describes "Run out",
+                  severity: "note",
+                  group: "housekeeping",
+                  meaning: "The rule's window lies in the past, or the day by which it was to be reviewed has gone by."
 
         def findings
           @survey.rules.filter_map do |rule|
             next past(rule) if rule.window&.past?(@survey.at)
 
-            finding("#{called(rule)} was to be reviewed by #{rule.review_by}.", rules: [rule], facet: "review") if rule.review_by && Date.iso8601(rule.review_by) < @survey.at.to_date
+            if rule.review_by && Date.iso8601(rule.review_by) < @survey.at.to_date
+              finding("#{called(rule)} was to be reviewed by #{rule.review_by}.", rules: [rule], facet: "review")
+            end
           end
         end
 
         private
 
         def past(rule)
-          finding("#{called(rule)} ended on #{rule.window.until.strftime('%-d %b %Y')} and does nothing any more.", rules: [rule], facet: "window", remedies: [remove(rule)])
+          finding(
+            "#{called(rule)} ended on #{rule.window.until.strftime('%-d %b %Y')} and does nothing any more.",
+            rules: [rule], facet: "window", remedies: [remove(rule)]
+          )
         end
       end
     end

@@ -8,10 +8,16 @@ module CobaltLedger
       # Good: only the director may.
       class SelfOpeningLock < Detector
         known_as "self_opening_lock", order: 40
-        describes "Lock that opens itself", severity: "note", group: "exposed", meaning: "Those for whom a field is locked can change the value that lifts the lock."
+        describes "Lock that opens itself",
+                  severity: "note",
+                  group: "exposed",
+                  meaning: "Those for whom a field is locked can change the value that lifts the lock."
 
         def findings
-          @survey.rules.select { |rule| rule.condition && rule.contributions.first.gives.entry == Access::Facets::LOCKED }.filter_map { |rule| opened(rule) }
+          @survey
+            .rules
+            .select { |rule| rule.condition && rule.contributions.first.gives.entry == Access::Facets::LOCKED }
+            .filter_map { |rule| opened(rule) }
         end
 
         private
@@ -20,23 +26,38 @@ module CobaltLedger
           deciding = rule.condition.fields
           return nil if deciding.empty?
 
-          target = @type.fields.find { |field| rule.targets?(field) && !field.never_typed? && !deciding.include?(field.id) } or return nil
+          target =
+            @type.fields.find { |field| rule.targets?(field) && !field.never_typed? && !deciding.include?(field.id) } or
+            return nil
           kase, example, lifting = shown(rule, target, deciding)
           return nil unless example
 
-          finding("#{called(rule)} locks #{target.name}, and #{kase.question.principals.title}, for whom it is meant, can change #{@type.field(lifting).name}, which lifts it.",
-                  fields: [target, @type.field(lifting)], rules: [rule], example: example, remedies: [lock_too(rule, lifting)])
+          finding(
+            "#{called(rule)} locks #{target.name}, and #{kase.question.principals.title}, for whom it is meant, can " \
+            "change #{@type.field(lifting).name}, which lifts it.",
+            fields: [target, @type.field(lifting)], rules: [rule], example: example,
+            remedies: [lock_too(rule, lifting)]
+          )
         end
 
         # Somebody who meets the lock and can lift it: [Case, Example, identifier of the field that lifts it], or nil.
         def shown(rule, target, deciding)
           looked = [target] | deciding.map { |id| @type.field(id) }
-          @survey.cases_with(target, rule, modes: %w[edit]).each do |kase|
-            _, found = kase.situations.find { |each, _| kase.applying(each).any? { |one| one.rule == rule && !one.otherwise? } }
-            lifting = nil
-            example = found && @survey.example(kase, found, looked) { |decision| !decision[target.id].open? && (lifting = deciding.find { |id| decision[id].open? }) }
-            return [kase, example, lifting] if example
-          end
+          @survey
+            .cases_with(target, rule, modes: %w[edit])
+            .each do |kase|
+              _, found =
+                kase.situations.find do |each, _|
+                  kase.applying(each).any? { |one| one.rule == rule && !one.otherwise? }
+                end
+              lifting = nil
+              example =
+                found &&
+                @survey.example(kase, found, looked) do |decision|
+                  !decision[target.id].open? && (lifting = deciding.find { |id| decision[id].open? })
+                end
+              return kase, example, lifting if example
+            end
           nil
         end
 
@@ -45,7 +66,9 @@ module CobaltLedger
           return nil if rule.effects.any? { |effect| effect.facet.nil? }
 
           change(rule, "Lock #{@type.field(lifting).name} by #{called(rule)} too") do |document|
-            document.merge("targets" => document["targets"].merge("fields" => (document["targets"]["fields"] || []) | [lifting]))
+            document.merge(
+              "targets" => document["targets"].merge("fields" => (document["targets"]["fields"] || []) | [lifting])
+            )
           end
         end
       end

@@ -4,18 +4,34 @@ module CobaltLedger
   module Audit
     module Detectors
       # Decided on opening, by a value that can change on the open form.
-      # Bad: hides the courier on opening, when the stage is Enquiry, and the stage can be changed. Good: at every change.
+      # Bad: hides the courier on opening, when the stage is Enquiry, and the stage can be changed. Good: at every
+      # change.
       class Stale < Detector
         known_as "stale", order: 50
-        describes "Stale", severity: "note", group: "housekeeping", meaning: "The rule is decided on opening, by a value that can change while the form is open."
+        describes "Stale",
+                  severity: "note",
+                  group: "housekeeping",
+                  meaning: "The rule is decided on opening, by a value that can change while the form is open."
 
         def findings
-          @survey.rules.select(&:on_opening?).filter_map do |rule|
-            deciding = (rule.condition&.fields || []) - @type.fields.select { |field| rule.targets?(field) }.map(&:id)
-            moving = deciding.find { |id| changeable?(rule, id) } or next
-            finding("#{called(rule)} goes by #{@type.field(moving).name} as the form was opened, and #{@type.field(moving).name} can change while it is open.",
-                    fields: [@type.field(moving)], rules: [rule], remedies: [change(rule, "Let #{called(rule)} be decided at every change") { |document| document.except("timing") }])
-          end
+          @survey
+            .rules
+            .select(&:on_opening?)
+            .filter_map do |rule|
+              deciding = (rule.condition&.fields || []) - @type.fields.select { |field| rule.targets?(field) }.map(&:id)
+              moving = deciding.find { |id| changeable?(rule, id) } or next
+              finding(
+                "#{called(rule)} goes by #{@type.field(moving).name} as the form was opened, and " \
+                "#{@type.field(moving).name} can change while it is open.",
+                fields: [@type.field(moving)],
+                rules: [rule],
+                remedies: [
+                  change(rule, "Let #{called(rule)} be decided at every change") do |document|
+                    document.except("timing")
+                  end
+                ]
+              )
+            end
         end
 
         private

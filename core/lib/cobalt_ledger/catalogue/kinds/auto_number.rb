@@ -11,7 +11,10 @@ module CobaltLedger
         def self.numbered? = true
 
         def self.parse(raw, _field) = text(raw)
-        def self.sample(field) = field.numbering ? field.numbering.sub(/#+/) { |marks| "42".rjust(marks.size, "0") } : "42"
+
+        def self.sample(field)
+          field.numbering ? field.numbering.sub(/#+/) { |marks| "42".rjust(marks.size, "0") } : "42"
+        end
       end
     end
   end

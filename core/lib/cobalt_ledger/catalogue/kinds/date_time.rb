@@ -27,7 +27,9 @@ module CobaltLedger
 
         # Seconds, and parts of one, where there are any.
         def self.display(value, _field)
-          value.strftime("%-d %b %Y %H:%M#{':%S' unless value.sec.zero? && value.nsec.zero?}#{value.strftime('.%N').sub(/0+\z/, '') unless value.nsec.zero?}")
+          seconds = value.sec.zero? && value.nsec.zero? ? "" : ":%S"
+          parts = value.nsec.zero? ? "" : value.strftime(".%N").sub(/0+\z/, "")
+          value.strftime("%-d %b %Y %H:%M#{seconds}#{parts}")
         end
 
         def self.dump(value)

@@ -15,7 +15,9 @@ module CobaltLedger
         def self.enter(left, right, world)
           told = left.values.keys.group_by { |person| holds_in?(person, right, world.base) }
           members, strangers = [true, nil].map { |outcome| told.fetch(outcome, []) }
-          [left.among(members), Solver::Formula.negate(left.among(members + strangers))].then { |found| strangers.empty? ? found[0] : found }
+          [left.among(members), Solver::Formula.negate(left.among(members + strangers))].then do |found|
+            strangers.empty? ? found[0] : found
+          end
         end
 
         def self.holds_in?(person, members, facts)

@@ -3,7 +3,8 @@
 module CobaltLedger
   module Conditions
     module Comparisons
-      # Holds: the value on the screen is another than the one stored. Does not hold: it was typed over with the same value.
+      # Holds: the value on the screen is another than the one stored. Does not hold: it was typed over with the same
+      # value.
       class WasChanged < ComparisonMethod
         known_as "was_changed", order: 14
 

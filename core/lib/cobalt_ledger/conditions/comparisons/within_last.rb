@@ -9,7 +9,11 @@ module CobaltLedger
 
         def self.families = %i[date time]
         def self.takes = :days
-        def self.enter(left, right, world) = world.today && left.day(world).within(world.today.later(-right), world.today)
+
+        def self.enter(left, right, world)
+          world.today && left.day(world).within(world.today.later(-right), world.today)
+        end
+
         def self.words(_family) = "is within the last"
 
         def self.holds_in?(left, days, facts)

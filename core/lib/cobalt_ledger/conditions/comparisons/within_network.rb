@@ -12,7 +12,9 @@ module CobaltLedger
 
         # Bit by bit: what IPAddr makes of an IPv4 address written as an IPv6 one depends on how the block is written.
         def self.holds?(left, right)
-          right.any? { |block| block.family == left.family && ((left.to_i ^ block.to_i) >> ((block.ipv4? ? 32 : 128) - block.prefix)).zero? }
+          right.any? do |block|
+            block.family == left.family && ((left.to_i ^ block.to_i) >> ((block.ipv4? ? 32 : 128) - block.prefix)).zero?
+          end
         end
 
         def self.enter(left, right, _world) = left.within(right)

@@ -9,7 +9,11 @@ module CobaltLedger
 
         def self.families = %i[date time]
         def self.takes = :days
-        def self.enter(left, right, world) = world.today && left.day(world).within(world.today, world.today.later(right))
+
+        def self.enter(left, right, world)
+          world.today && left.day(world).within(world.today, world.today.later(right))
+        end
+
         def self.words(_family) = "is within the next"
 
         def self.holds_in?(left, days, facts)

@@ -11,7 +11,11 @@ module CobaltLedger
 
         def self.read(hash, pointer, scope, faults)
           field = scope.record_type.field(hash["field"])
-          field ? new(field) : faults.add("#{pointer}/field", "#{scope.record_type.name} has no field “#{hash['field']}”")
+          if field
+            new(field)
+          else
+            faults.add("#{pointer}/field", "#{scope.record_type.name} has no field “#{hash['field']}”")
+          end
         end
 
         # field: Catalogue::Field.

@@ -7,7 +7,18 @@ module CobaltLedger
       class Literals < Operand
         known_as "values", order: 61
 
-        def self.parts = { "values" => { "type" => "array", "items" => { "type" => %w[string number boolean] }, "minItems" => 1, "maxItems" => 500 } }
+        def self.parts
+          {
+            "values" => {
+              "type" => "array",
+              "items" => {
+                "type" => %w[string number boolean]
+              },
+              "minItems" => 1,
+              "maxItems" => 500
+            }
+          }
+        end
 
         attr_reader :items
 

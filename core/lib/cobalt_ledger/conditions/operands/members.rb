@@ -7,16 +7,33 @@ module CobaltLedger
       class Members < Operand
         known_as "members", order: 50
 
-        def self.parts = { "members" => { "type" => "array", "items" => { "$ref" => "#/$defs/principal" }, "minItems" => 1, "maxItems" => 100 } }
+        def self.parts
+          {
+            "members" => {
+              "type" => "array",
+              "items" => {
+                "$ref" => "#/$defs/principal"
+              },
+              "minItems" => 1,
+              "maxItems" => 100
+            }
+          }
+        end
 
         attr_reader :members
 
         def self.constant? = true
 
         def self.read(hash, pointer, scope, faults)
-          members = hash["members"].map { |item| Directory::Audience::Member.new(item.keys.first.to_sym, item.values.first) }
-          missing = members.each_with_index.reject { |member, _| scope.directory.nil? || scope.directory.find(member.kind, member.id) }
-          missing.each { |member, index| faults.add("#{pointer}/members/#{index}", "there is no #{member.kind} “#{member.id}” in the directory") }
+          members =
+            hash["members"].map { |item| Directory::Audience::Member.new(item.keys.first.to_sym, item.values.first) }
+          missing =
+            members.each_with_index.reject do |member, _|
+              scope.directory.nil? || scope.directory.find(member.kind, member.id)
+            end
+          missing.each do |member, index|
+            faults.add("#{pointer}/members/#{index}", "there is no #{member.kind} “#{member.id}” in the directory")
+          end
           missing.empty? ? new(members) : nil
         end
 

@@ -11,13 +11,19 @@ module CobaltLedger
 
         def self.read(hash, pointer, scope, faults)
           reference = scope.record_type.field(hash["through"])
-          return faults.add("#{pointer}/through", "#{scope.record_type.name} has no field “#{hash['through']}”") unless reference
+          unless reference
+            return faults.add("#{pointer}/through", "#{scope.record_type.name} has no field “#{hash['through']}”")
+          end
 
           other = reference.family == :reference && scope.types[reference.refers_to]
           return faults.add("#{pointer}/through", "#{reference.name} refers to no record type") unless other
 
           field = other.field(hash["field"])
-          field ? new(reference, field, other) : faults.add("#{pointer}/field", "#{other.name} has no field “#{hash['field']}”")
+          if field
+            new(reference, field, other)
+          else
+            faults.add("#{pointer}/field", "#{other.name} has no field “#{hash['field']}”")
+          end
         end
 
         # reference: Catalogue::Field of kind record reference; field: a Field of type, the RecordType it refers to.

@@ -11,7 +11,11 @@ module CobaltLedger
 
         def self.read(hash, pointer, scope, faults)
           field = scope.record_type.field(hash["stored"])
-          field ? new(field) : faults.add("#{pointer}/stored", "#{scope.record_type.name} has no field “#{hash['stored']}”")
+          if field
+            new(field)
+          else
+            faults.add("#{pointer}/stored", "#{scope.record_type.name} has no field “#{hash['stored']}”")
+          end
         end
 
         def initialize(field)

@@ -29,7 +29,8 @@ module CobaltLedger
 
         private
 
-        # Pairs known to differ: [Hash of variable to Hash of other to reason, Hash of variable to Hash of number to reason].
+        # Pairs known to differ: [Hash of variable to Hash of other to reason, Hash of variable to Hash of number to
+        # reason].
         def apart(values)
           edges = Hash.new { |hash, key| hash[key] = {} }
           taken = Hash.new { |hash, key| hash[key] = {} }
@@ -63,10 +64,12 @@ module CobaltLedger
         end
 
         def blamed(variables, edges, taken)
-          bounds = variables.flat_map do |variable|
-            low, below, high, above = @numbers.range(variable)
-            [below, above].compact.map { |literal| literal ^ 1 } + (taken[variable] || {}).select { |number, _| number.between?(low, high) }.values
-          end
+          bounds =
+            variables.flat_map do |variable|
+              low, below, high, above = @numbers.range(variable)
+              [below, above].compact.map { |literal| literal ^ 1 } +
+                (taken[variable] || {}).select { |number, _| number.between?(low, high) }.values
+            end
           (bounds + variables.combination(2).map { |one, other| edges[one][other] }).uniq
         end
       end

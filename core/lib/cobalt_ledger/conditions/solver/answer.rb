@@ -5,8 +5,8 @@ module CobaltLedger
     module Solver
       # What the solver found. kind: "yes", "no" or "undecided"; example: Hash of keys of Operand#reads to typed values,
       # for a yes, with everything left out that could be anything; clash: Array of indices of the conditions that
-      # can't hold together, of which none can be left out, for a no (all of them where another solver said no); reason: why
-      # it is not decided; by: the name of another solver that answered, or nil.
+      # can't hold together, of which none can be left out, for a no (all of them where another solver said no); reason:
+      # why it is not decided; by: the name of another solver that answered, or nil.
       Answer = Struct.new(:kind, :example, :clash, :reason, :by, keyword_init: true) do
         def yes? = kind == "yes"
         def no? = kind == "no"

@@ -3,9 +3,9 @@
 module CobaltLedger
   module Conditions
     module Solver
-      # What the clocks of a time zone show at a moment. A zone is a row of periods with one offset each; the one that the
-      # numbers have come to is told to the search when it is needed, so that hours that are skipped or repeated, days
-      # that a zone left out, and offsets of half an hour are all as they are.
+      # What the clocks of a time zone show at a moment. A zone is a row of periods with one offset each; the one that
+      # the numbers have come to is told to the search when it is needed, so that hours that are skipped or repeated,
+      # days that a zone left out, and offsets of half an hour are all as they are.
       class Clocks
         include Theory
 
@@ -64,7 +64,8 @@ module CobaltLedger
 
         # Keeps a moment, and what clocks show at it, while trying. False where the bounds do not let it be there.
         def put(moment, at)
-          @numbers.fix(moment, at) && @clocks.each_value.select { |clock| clock.moment == moment }.all? { |clock| follow(clock, at) }
+          @numbers.fix(moment, at) &&
+            @clocks.each_value.select { |clock| clock.moment == moment }.all? { |clock| follow(clock, at) }
         end
 
         private
@@ -109,8 +110,8 @@ module CobaltLedger
           nil
         end
 
-        # Clauses by which day and minute follow from the moment: roughly, for all the time in which the zone's offsets are
-        # near each other, where that is enough to say that they are wrong; else for the piece of time it lies in.
+        # Clauses by which day and minute follow from the moment: roughly, for all the time in which the zone's offsets
+        # are near each other, where that is enough to say that they are wrong; else for the piece of time it lies in.
         def told(clock)
           pieces = ZonePieces.of(clock.zone)
           moment = @numbers.number(clock.moment)
@@ -126,7 +127,8 @@ module CobaltLedger
           return [] if outside.any?(true)
 
           outside.reject! { |literal| literal == false }
-          # In which piece of time a moment lies is settled first: what follows is then about days, not about far-off years.
+          # In which piece of time a moment lies is settled first: what follows is then about days, not about far-off
+          # years.
           outside.each { |literal| @search.prefer(literal) }
           shown = { clock.day => DAY, clock.moment => -1 }
           shown[clock.minute] = MINUTE if clock.minute

@@ -31,7 +31,9 @@ module CobaltLedger
 
             shared = number.numerator.gcd(divisor)
             by = number.numerator / shared
-            Sum.new(form.transform_values { |factor| factor * by }, constant * by, divisor / shared * number.denominator)
+            Sum.new(
+              form.transform_values { |factor| factor * by }, constant * by, divisor / shared * number.denominator
+            )
           end
         end
 
@@ -61,13 +63,19 @@ module CobaltLedger
         def worked_out(sum, incomplete)
           return typed(incomplete, true, Sum.new({}, 0, 1)) if sum == :none
 
-          outside = Formula.any(@numbers.at_least(sum.form, (LIMIT * sum.divisor) - sum.constant + 1), @numbers.at_most(sum.form, (-LIMIT * sum.divisor) - sum.constant - 1))
+          outside =
+            Formula.any(
+              @numbers.at_least(sum.form, (LIMIT * sum.divisor) - sum.constant + 1),
+              @numbers.at_most(sum.form, (-LIMIT * sum.divisor) - sum.constant - 1)
+            )
           typed(incomplete, outside, (NANO % sum.divisor).zero? ? sum : rounded(sum))
         end
 
         # What may be typed while an input is blank stands in for the result.
         def typed(incomplete, outside, sum)
-          return quantity(sum || Sum.new({}, 0, 1), Formula.any(incomplete, outside || false)) unless @field.typed_when_incomplete?
+          unless @field.typed_when_incomplete?
+            return quantity(sum || Sum.new({}, 0, 1), Formula.any(incomplete, outside || false))
+          end
 
           own = @world.terms[@key] ||= Making.open_number(@world, @field, @world.search.variable(nil, phase: true))
           return own if sum.nil?
@@ -77,10 +85,13 @@ module CobaltLedger
 
         def either(own, sum, incomplete, outside)
           variable = @numbers.variable(-LIMIT * NANO, LIMIT * NANO)
-          [[own.form, 0, NANO, incomplete], [sum.form, sum.constant, sum.divisor, Formula.negate(incomplete)]].each do |form, constant, divisor, case_of|
+          [
+            [own.form, 0, NANO, incomplete], [sum.form, sum.constant, sum.divisor, Formula.negate(incomplete)]
+          ].each do |form, constant, divisor, case_of|
             # divisor * variable = NANO * (form + constant)
             difference = form.transform_values { |factor| -factor * NANO }.merge(variable => divisor)
-            tied = Formula.all(@numbers.at_most(difference, NANO * constant), @numbers.at_least(difference, NANO * constant))
+            tied =
+              Formula.all(@numbers.at_most(difference, NANO * constant), @numbers.at_least(difference, NANO * constant))
             outside_too = case_of == incomplete ? false : outside
             Formula.demand(@world.search, Formula.any(Formula.negate(case_of), outside_too, tied))
           end
@@ -88,9 +99,12 @@ module CobaltLedger
           quantity(Sum.new({ variable => 1 }, 0, NANO), blank)
         end
 
-        def quantity(sum, blank) = Terms::Quantity.new(@numbers, sum.form, sum.constant, sum.divisor, blank, Making::READ_NUMBER)
+        def quantity(sum, blank)
+          Terms::Quantity.new(@numbers, sum.form, sum.constant, sum.divisor, blank, Making::READ_NUMBER)
+        end
 
-        # Half away from zero, in units of the last place; of any size, since what is out of range is rounded like the rest.
+        # Half away from zero, in units of the last place; of any size, since what is out of range is rounded like the
+        # rest.
         def rounded(sum) # rubocop:disable Metrics/AbcSize
           variable = @numbers.variable(nil, nil)
           shared = NANO.gcd(sum.divisor)
@@ -110,15 +124,24 @@ module CobaltLedger
         # A Sum; :none where there is no result; nil for what is neither a sum nor a product.
         def sum_of(tree) # rubocop:disable Metrics/AbcSize
           case tree
-          when AST::Numeric then constant(tree.value.to_r)
-          when AST::Identifier then input(tree.identifier.to_s)
-          when AST::Grouping then sum_of(tree.instance_variable_get(:@node))
-          when AST::Negation then both([sum_of(tree.instance_variable_get(:@node))]) { |one| one.times(-1r) }
-          when AST::Addition then both([sum_of(tree.left), sum_of(tree.right)]) { |one, other| one.plus(other, 1) }
-          when AST::Subtraction then both([sum_of(tree.left), sum_of(tree.right)]) { |one, other| one.plus(other, -1) }
-          when AST::Multiplication then both([sum_of(tree.left), sum_of(tree.right)]) { |one, other| product(one, other) }
-          when AST::Division then both([sum_of(tree.left), sum_of(tree.right)]) { |one, other| quotient(one, other) }
-          when AST::Exponentiation then both([sum_of(tree.left), sum_of(tree.right)]) { |one, other| power(one, other) }
+          when AST::Numeric
+            constant(tree.value.to_r)
+          when AST::Identifier
+            input(tree.identifier.to_s)
+          when AST::Grouping
+            sum_of(tree.instance_variable_get(:@node))
+          when AST::Negation
+            both([sum_of(tree.instance_variable_get(:@node))]) { |one| one.times(-1r) }
+          when AST::Addition
+            both([sum_of(tree.left), sum_of(tree.right)]) { |one, other| one.plus(other, 1) }
+          when AST::Subtraction
+            both([sum_of(tree.left), sum_of(tree.right)]) { |one, other| one.plus(other, -1) }
+          when AST::Multiplication
+            both([sum_of(tree.left), sum_of(tree.right)]) { |one, other| product(one, other) }
+          when AST::Division
+            both([sum_of(tree.left), sum_of(tree.right)]) { |one, other| quotient(one, other) }
+          when AST::Exponentiation
+            both([sum_of(tree.left), sum_of(tree.right)]) { |one, other| power(one, other) }
           end
         end
 

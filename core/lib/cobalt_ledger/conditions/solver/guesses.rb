@@ -36,7 +36,8 @@ module CobaltLedger
 
         private
 
-        # Hash of key to values, where all that is looked up stands on the screen and is compared with what is written out.
+        # Hash of key to values, where all that is looked up stands on the screen and is compared with what is written
+        # out.
         def candidates(conditions)
           found = {}
           conditions.flat_map(&:comparisons).each do |comparison|
@@ -44,28 +45,46 @@ module CobaltLedger
 
             (found[comparison.left.reads[0]] ||= [nil]).concat(values(comparison))
           end
-          found.empty? || conditions.any? { |condition| !(condition.reads - found.keys).empty? } ? nil : found.transform_values(&:uniq)
+          if found.empty? || conditions.any? { |condition| !(condition.reads - found.keys).empty? }
+            nil
+          else
+            found.transform_values(&:uniq)
+          end
         end
 
         def simple?(comparison)
-          comparison.left.is_a?(Operands::Entered) && !comparison.left.subject.computed? && !comparison.left.subject.numbered? &&
-            (comparison.right.nil? ? !comparison.method_class.needs_stored? : [Operands::Literal, Operands::Literals].include?(comparison.right.class))
+          comparison.left.is_a?(Operands::Entered) && !comparison.left.subject.computed? &&
+            !comparison.left.subject.numbered? &&
+            if comparison.right.nil?
+              !comparison.method_class.needs_stored?
+            else
+              [Operands::Literal, Operands::Literals].include?(comparison.right.class)
+            end
         end
 
         def values(comparison)
           field = comparison.left.subject
-          literals = if comparison.right.nil?
-                       []
-                     else
-                       [*(comparison.right.is_a?(Operands::Literals) ? comparison.right.values : [comparison.right.value])]
-                     end
+          literals =
+            if comparison.right.nil?
+              []
+            else
+              [*(comparison.right.is_a?(Operands::Literals) ? comparison.right.values : [comparison.right.value])]
+            end
           case field.family
-          when :flag then [true, false]
-          when :choice then literals + (field.options.map(&:id) - literals).first(1)
-          when :choices then literals + field.options.first(2).map { |option| [option.id] }
-          when :number, :date, :time then literals.flat_map { |literal| BESIDE.fetch(field.family).map { |step| literal + step } }.select { |value| suits?(field, value) }
-          when :text then literals + %w[x]
-          else literals
+          when :flag
+            [true, false]
+          when :choice
+            literals + (field.options.map(&:id) - literals).first(1)
+          when :choices
+            literals + field.options.first(2).map { |option| [option.id] }
+          when :number, :date, :time
+            literals
+              .flat_map { |literal| BESIDE.fetch(field.family).map { |step| literal + step } }
+              .select { |value| suits?(field, value) }
+          when :text
+            literals + %w[x]
+          else
+            literals
           end
         end
 

@@ -3,8 +3,8 @@
 module CobaltLedger
   module Conditions
     module Solver
-      # Names of what can be chosen: those of Operand#reads, with what the mode makes of them. [:opened, "object", "hazard"]
-      # is a field of the record that a reference named when the form was opened.
+      # Names of what can be chosen: those of Operand#reads, with what the mode makes of them. [:opened, "object",
+      # "hazard"] is a field of the record that a reference named when the form was opened.
       class Keys
         # record_type: Catalogue::RecordType; mode: String.
         def initialize(record_type, mode)
@@ -43,7 +43,10 @@ module CobaltLedger
 
         # Keys of references through which records are looked at, of those that name records of one type.
         def records(keys)
-          keys.select { |key| %i[related opened].include?(key[0]) }.map { |kind, through, _| [kind == :opened ? :stored : :entered, through] }.uniq
+          keys
+            .select { |key| %i[related opened].include?(key[0]) }
+            .map { |kind, through, _| [kind == :opened ? :stored : :entered, through] }
+            .uniq
         end
 
         private

@@ -12,7 +12,8 @@ module CobaltLedger
 
         # equations: Array of [Hash of variable to Integer, Integer]: their sum is zero.
         def initialize(equations)
-          @equations = equations.each_with_index.map { |(form, constant), index| Equation.new(form.dup, constant, [index]) }
+          @equations =
+            equations.each_with_index.map { |(form, constant), index| Equation.new(form.dup, constant, [index]) }
           @sums = {}
           @fresh = 0
           @free = []
@@ -57,7 +58,12 @@ module CobaltLedger
         # new = variable + the sum of the whole quotients of the others; whole wherever these are.
         def renamed(equation, variable, factor)
           name = :"whole#{@fresh += 1}"
-          quotients = equation.form.reject { |each, _| each == variable }.transform_values { |each| each.div(factor) }.reject { |_, each| each.zero? }
+          quotients =
+            equation
+              .form
+              .reject { |each, _| each == variable }
+              .transform_values { |each| each.div(factor) }
+              .reject { |_, each| each.zero? }
           @sums[name] = expanded({ variable => 1 }.merge(quotients))
           @free << name
           rest = { name => 1 }.merge(quotients.transform_values(&:-@))

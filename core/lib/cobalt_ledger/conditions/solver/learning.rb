@@ -3,8 +3,8 @@
 module CobaltLedger
   module Conditions
     module Solver
-      # What Search learns from conflicts: the clause that says why (first unique implication point), or the assumptions that
-      # can't hold together.
+      # What Search learns from conflicts: the clause that says why (first unique implication point), or the assumptions
+      # that can't hold together.
       module Learning
         private
 
@@ -38,8 +38,12 @@ module CobaltLedger
             next unless marked[literal >> 1]
 
             reason = @reasons[literal >> 1]
-            if reason.nil? then found << literal
-            else reason.literals.each { |each| marked[each >> 1] = true if @levels[each >> 1].positive? && each != literal }
+            if reason.nil?
+              found << literal
+            else
+              reason.literals.each do |each|
+                marked[each >> 1] = true if @levels[each >> 1].positive? && each != literal
+              end
             end
           end
           found
@@ -101,6 +105,22 @@ module CobaltLedger
         def rescale
           @activity.map! { |each| each * 1e-100 }
           @bump *= 1e-100
+        end
+
+        # The most active variable without a value, or nil.
+        def pick
+          best = nil
+          highest = -1.0
+          variable = 0
+          size = @levels.size
+          while variable < size
+            if @values[variable * 2].nil? && @activity[variable] > highest
+              best = variable
+              highest = @activity[variable]
+            end
+            variable += 1
+          end
+          best
         end
       end
     end

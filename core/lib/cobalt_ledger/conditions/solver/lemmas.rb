@@ -3,8 +3,8 @@
 module CobaltLedger
   module Conditions
     module Solver
-      # For a theory that adds clauses, to the search at once or to what it answers at the end. Expects @search, and @lemmas
-      # that is nil to begin with.
+      # For a theory that adds clauses, to the search at once or to what it answers at the end. Expects @search, and
+      # @lemmas that is nil to begin with.
       module Lemmas
         # For theories that find out more at the end: formulas made in the block may come with clauses, which are added
         # to those it returns.
@@ -28,8 +28,13 @@ module CobaltLedger
           when Array
             raise ArgumentError, "a lemma of one clause" if formula[0] == :any && formula.drop(1).any?(Array)
 
-            formula[0] == :all ? formula.drop(1).each { |part| demand(part, given) } : @lemmas << (given + formula.drop(1))
-          else @lemmas << (formula ? given + [formula] : given)
+            if formula[0] == :all
+              formula.drop(1).each { |part| demand(part, given) }
+            else
+              @lemmas << (given + formula.drop(1))
+            end
+          else
+            @lemmas << (formula ? given + [formula] : given)
           end
         end
       end

@@ -18,16 +18,29 @@ module CobaltLedger
         # What a field can hold. key: of Keys; field: Catalogue::Field.
         def open(world, key, field)
           case field.family
-          when :number then open_number(world, field, blank_of(world, key, field))
-          when :date then day_at(world, world.numbers.variable(World::FIRST_DAY, World::LAST_DAY, world.day_now), blank_of(world, key, field))
-          when :time then open_moment(world, blank_of(world, key, field))
-          when :flag then Terms::Pick.among(world, [true, false])
-          when :choice then Choosing.option(world, key, field)
-          when :choices then Choosing.several(world, key, field)
-          when :person then Choosing.people(world, key)
-          when :reference then Choosing.records(world, key)
-          when :text then text(world, field.max_length, lines: field.kind.lines?, blank: blank_of(world, key, field))
-          else raise Unknown, "fields of kind #{field.kind.title}"
+          when :number
+            open_number(world, field, blank_of(world, key, field))
+          when :date
+            day_at(
+              world, world.numbers.variable(World::FIRST_DAY, World::LAST_DAY, world.day_now),
+              blank_of(world, key, field)
+            )
+          when :time
+            open_moment(world, blank_of(world, key, field))
+          when :flag
+            Terms::Pick.among(world, [true, false])
+          when :choice
+            Choosing.option(world, key, field)
+          when :choices
+            Choosing.several(world, key, field)
+          when :person
+            Choosing.people(world, key)
+          when :reference
+            Choosing.records(world, key)
+          when :text
+            text(world, field.max_length, lines: field.kind.lines?, blank: blank_of(world, key, field))
+          else
+            raise Unknown, "fields of kind #{field.kind.title}"
           end
         end
 
@@ -41,27 +54,23 @@ module CobaltLedger
           end
         end
 
-        # The same term, blank where a formula holds.
-        def hidden_where(world, term, formula)
-          case term
-          when Terms::Quantity then term.blank_when(Formula.any(formula, term.blank))
-          when Terms::Wording then Terms::Wording.new(term.texts, term.place, Formula.any(formula, term.blank))
-          else
-            Formula.demand(world.search, Formula.any(Formula.negate(formula), term.blank))
-            term
-          end
-        end
-
         # A value that is written out. value: typed; subject: the Field or Subject it is a value of.
         def constant(world, value, subject)
           case subject.family
-          when :number then Terms::Quantity.new(world.numbers, {}, value.to_r.numerator, value.to_r.denominator, false, READ_NUMBER)
-          when :date then day(world, day_number(value))
-          when :time then moment(world, value)
-          when :choices then Terms::Several.new(value.to_h { |option| [option, true] })
-          when :text then fixed_text(world, value)
-          when :network then value
-          else Terms::Pick.new(world, { value => true })
+          when :number
+            Terms::Quantity.new(world.numbers, {}, value.to_r.numerator, value.to_r.denominator, false, READ_NUMBER)
+          when :date
+            day(world, day_number(value))
+          when :time
+            moment(world, value)
+          when :choices
+            Terms::Several.new(value.to_h { |option| [option, true] })
+          when :text
+            fixed_text(world, value)
+          when :network
+            value
+          else
+            Terms::Pick.new(world, { value => true })
           end
         end
 
@@ -70,10 +79,14 @@ module CobaltLedger
 
         def moment(world, time) = Terms::Quantity.new(world.numbers, {}, (time.to_r * NANO).floor, 1, false, READ_TIME)
         def day(world, number) = Terms::Quantity.new(world.numbers, {}, number, 1, false, READ_DAY)
-        def day_at(world, variable, blank) = Terms::Quantity.new(world.numbers, { variable => 1 }, 0, 1, blank, READ_DAY)
+
+        def day_at(world, variable, blank)
+          Terms::Quantity.new(world.numbers, { variable => 1 }, 0, 1, blank, READ_DAY)
+        end
 
         def open_moment(world, blank)
-          variable = world.numbers.variable(World::FIRST_DAY * Clocks::DAY, ((World::LAST_DAY + 1) * Clocks::DAY) - 1, world.now)
+          variable =
+            world.numbers.variable(World::FIRST_DAY * Clocks::DAY, ((World::LAST_DAY + 1) * Clocks::DAY) - 1, world.now)
           Terms::Quantity.new(world.numbers, { variable => 1 }, 0, 1, blank, READ_TIME)
         end
 
@@ -81,7 +94,10 @@ module CobaltLedger
           whole = field.kind.whole?
           unit = whole ? 1 : Computed::NANO
           limit = Catalogue::Kinds::Decimal::LIMIT * unit
-          Terms::Quantity.new(world.numbers, { world.numbers.variable(-limit, limit) => 1 }, 0, unit, blank, whole ? READ_WHOLE : READ_NUMBER)
+          Terms::Quantity.new(
+            world.numbers, { world.numbers.variable(-limit, limit) => 1 }, 0, unit, blank,
+            whole ? READ_WHOLE : READ_NUMBER
+          )
         end
 
         # An attribute of whoever is chosen.

@@ -42,9 +42,16 @@ module CobaltLedger
 
         def truth(formula, literals)
           case formula
-          when Integer then literals[formula]
-          when true, false then formula
-          else formula[0] == :all ? formula.drop(1).all? { |part| truth(part, literals) } : formula.drop(1).any? { |part| truth(part, literals) }
+          when Integer
+            literals[formula]
+          when true, false
+            formula
+          else
+            if formula[0] == :all
+              formula.drop(1).all? { |part| truth(part, literals) }
+            else
+              formula.drop(1).any? { |part| truth(part, literals) }
+            end
           end
         end
 
@@ -91,7 +98,12 @@ module CobaltLedger
         end
 
         def holds?(found)
-          facts = @writing ? @writing.settle(found) : @world.base.assuming(found, @world.record_type.formulas, stored: @mode != "create")
+          facts =
+            if @writing
+              @writing.settle(found)
+            else
+              @world.base.assuming(found, @world.record_type.formulas, stored: @mode != "create")
+            end
           @tests.all? { |test| test.call(facts) }
         end
 

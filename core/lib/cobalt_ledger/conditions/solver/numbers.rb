@@ -3,10 +3,10 @@
 module CobaltLedger
   module Conditions
     module Solver
-      # Whole numbers under linear bounds. Decimals enter in units of their last place, days and moments by count. Rationals
-      # are decided by the simplex; where a variable is not whole, either equations without a whole solution explain it,
-      # or the search decides on which side of the gap to look (branch and bound by splitting on demand: Barrett,
-      # Nieuwenhuis, Oliveras, Tinelli 2006).
+      # Whole numbers under linear bounds. Decimals enter in units of their last place, days and moments by count.
+      # Rationals are decided by the simplex; where a variable is not whole, either equations without a whole solution
+      # explain it, or the search decides on which side of the gap to look (branch and bound by splitting on demand:
+      # Barrett, Nieuwenhuis, Oliveras, Tinelli 2006).
       class Numbers
         include Lemmas
 
@@ -94,7 +94,8 @@ module CobaltLedger
 
         # Keeps a variable at a number while trying. False where the bounds do not let it be there.
         def fix(variable, number)
-          number.is_a?(Integer) && simplex.at_most(variable, number, nil).nil? && simplex.at_least(variable, number, nil).nil?
+          number.is_a?(Integer) && simplex.at_most(variable, number, nil).nil? &&
+            simplex.at_least(variable, number, nil).nil?
         end
 
         # Equalities: literal to [form, number].
@@ -106,7 +107,9 @@ module CobaltLedger
           variable, limit = @atoms.fetch(literal & ~1)
           @marks << simplex.mark
           @dirty = true
-          clause(literal.even? ? simplex.at_most(variable, limit, literal) : simplex.at_least(variable, limit + 1, literal))
+          clause(
+            literal.even? ? simplex.at_most(variable, limit, literal) : simplex.at_least(variable, limit + 1, literal)
+          )
         end
 
         def undo(count)
@@ -143,7 +146,8 @@ module CobaltLedger
         # Does every variable stand on a whole number?
         def whole? = fractional.nil?
 
-        # Sets what is not whole to a whole number next to it, one variable after the other, as long as the bounds let it.
+        # Sets what is not whole to a whole number next to it, one variable after the other, as long as the bounds let
+        # it.
         def dive
           trying do
             (1..simplex.size).each do
@@ -206,7 +210,11 @@ module CobaltLedger
         end
 
         # The last variable that is not whole: what was made later hangs on what was there before, as weeks do on days.
-        def fractional = (simplex.size - 1).downto(0).find { |variable| simplex.numbers[variable].is_a?(Rational) && simplex.form_of(variable).nil? }
+        def fractional
+          (simplex.size - 1)
+            .downto(0)
+            .find { |variable| simplex.numbers[variable].is_a?(Rational) && simplex.form_of(variable).nil? }
+        end
 
         def held?(variable, number) = keeping { fix(variable, number) && simplex.check.nil? }
 
@@ -224,9 +232,15 @@ module CobaltLedger
 
         # Sums and variables that are held to one number: [Array of [form, constant], Array of their reasons].
         def equations
-          held = (0...simplex.size).select { |variable| simplex.lowers[variable] && simplex.uppers[variable] && simplex.lowers[variable].limit == simplex.uppers[variable].limit }
-          [held.map { |variable| [simplex.form_of(variable) || { variable => 1 }, -simplex.lowers[variable].limit] },
-           held.map { |variable| [simplex.lowers[variable].reason, simplex.uppers[variable].reason] }]
+          held =
+            (0...simplex.size).select do |variable|
+              simplex.lowers[variable] && simplex.uppers[variable] &&
+                simplex.lowers[variable].limit == simplex.uppers[variable].limit
+            end
+          [
+            held.map { |variable| [simplex.form_of(variable) || { variable => 1 }, -simplex.lowers[variable].limit] },
+            held.map { |variable| [simplex.lowers[variable].reason, simplex.uppers[variable].reason] }
+          ]
         end
       end
     end

@@ -16,21 +16,32 @@ module CobaltLedger
         def formula
           variable = @moment.variable or return @window.cover?(Making::READ_TIME.call(@moment.number))
 
-          @clock = @world.clocks.at(@window.zone, variable, Clocks.reading(@window.zone, @world.now)[0], exact: !@window.hours.nil?)
+          @clock =
+            @world.clocks.at(
+              @window.zone, variable, Clocks.reading(@window.zone, @world.now)[0], exact: !@window.hours.nil?
+            )
           Formula.all(*days, weekdays, hours)
         end
 
         private
 
         def days
-          [@window.from && least(@clock.day, number(@window.from)), @window.until && most(@clock.day, number(@window.until))].compact
+          [
+            @window.from && least(@clock.day, number(@window.from)),
+            @window.until && most(@clock.day, number(@window.until))
+          ].compact
         end
 
         def weekdays
           return true if @window.weekdays.empty?
 
           weekday = @world.clocks.weekday(@clock.day)
-          Formula.any(*@window.weekdays.map { |name| Window::WEEKDAYS.index(name) }.map { |day| Formula.all(least(weekday, day), most(weekday, day)) })
+          Formula.any(
+            *@window
+              .weekdays
+              .map { |name| Window::WEEKDAYS.index(name) }
+              .map { |day| Formula.all(least(weekday, day), most(weekday, day)) }
+          )
         end
 
         def hours

@@ -3,8 +3,8 @@
 module CobaltLedger
   module Conditions
     module Solver
-      # Facts of which some are known and the others not: what is not is Unreadable, so that the ordinary evaluation tells
-      # what holds whatever it is.
+      # Facts of which some are known and the others not: what is not is Unreadable, so that the ordinary evaluation
+      # tells what holds whatever it is.
       class PartialAssignment
         UNKNOWN = Unreadable.new("left open").freeze
 
@@ -82,7 +82,11 @@ module CobaltLedger
         # The same facts with the stored values on the screen.
         class AsOpened < SimpleDelegator
           def entered = __getobj__.stored
-          def related(through, _type, id) = __getobj__.of_record(entered[through], [__getobj__.divided? ? :opened : :related, through, id])
+
+          def related(through, _type, id)
+            __getobj__.of_record(entered[through], [__getobj__.divided? ? :opened : :related, through, id])
+          end
+
           def opening = self
         end
 

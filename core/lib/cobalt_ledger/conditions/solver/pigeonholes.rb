@@ -3,8 +3,8 @@
 module CobaltLedger
   module Conditions
     module Solver
-      # Clauses that need a literal each, from groups of which one literal at most can hold: where there are fewer groups than
-      # clauses, they can't all hold (Hall's theorem). A search alone would try every order of them.
+      # Clauses that need a literal each, from groups of which one literal at most can hold: where there are fewer
+      # groups than clauses, they can't all hold (Hall's theorem). A search alone would try every order of them.
       class Pigeonholes
         # Clauses looked at at most.
         MOST = 4_000
@@ -19,7 +19,10 @@ module CobaltLedger
         def clash
           return nil if @clauses.size > MOST
 
-          open = @clauses.reject { |clause| clause.any? { |literal| @values[literal] } }.map { |clause| [clause.select { |literal| @values[literal].nil? }, clause] }
+          open =
+            @clauses
+              .reject { |clause| clause.any? { |literal| @values[literal] } }
+              .map { |clause| [clause.select { |literal| @values[literal].nil? }, clause] }
           @apart = exclusions(open)
           wanting = disjoint(open.select { |free, _| free.size > 1 && free.all? { |literal| @apart.key?(literal) } })
           wanting.size < 2 ? nil : short(wanting)
@@ -50,9 +53,14 @@ module CobaltLedger
 
         def short(wanting)
           together = Hash.new { |hash, key| hash[key] = {} }
-          wanting.map(&:first).each { |free| free.each { |literal| free.each { |other| together[literal][other] = true } } }
+          wanting
+            .map(&:first)
+            .each { |free| free.each { |literal| free.each { |other| together[literal][other] = true } } }
           group_of = groups(wanting.flat_map(&:first).uniq, together)
-          found = Matching.short(wanting.each_index.to_h { |index| [index, wanting[index][0].map { |literal| group_of[literal] }.uniq] })
+          found =
+            Matching.short(
+              wanting.each_index.to_h { |index| [index, wanting[index][0].map { |literal| group_of[literal] }.uniq] }
+            )
           found && blamed(wanting.values_at(*found))
         end
 
@@ -73,7 +81,8 @@ module CobaltLedger
           found
         end
 
-        # What is false already in the clauses that are short of groups, and in those that keep the groups' members apart.
+        # What is false already in the clauses that are short of groups, and in those that keep the groups' members
+        # apart.
         def blamed(wanting)
           literals = wanting.flat_map(&:first).uniq
           apart = literals.flat_map { |literal| @apart[literal].slice(*literals).values }

@@ -30,7 +30,9 @@ module CobaltLedger
         def renew = @budget.renew
 
         # Literals by which some conditions are asked for.
-        def literals(indices) = @wanted.each_with_index.map { |literal, index| indices.include?(index) ? literal : literal ^ 1 }
+        def literals(indices)
+          @wanted.each_with_index.map { |literal, index| indices.include?(index) ? literal : literal ^ 1 }
+        end
 
         # Asks another about all conditions. opinion: SecondOpinion. Returns an Answer, or nil.
         def put_to(opinion)

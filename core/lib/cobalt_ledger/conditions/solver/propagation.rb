@@ -26,7 +26,8 @@ module CobaltLedger
           @watches[other] << clause
         end
 
-        # Follows what is known: through clauses, then through what the theories find. Returns the literals of a clause that is false, or nil.
+        # Follows what is known: through clauses, then through what the theories find. Returns the literals of a clause
+        # that is false, or nil.
         def propagate
           loop do
             conflict = propagate_clauses

@@ -3,15 +3,16 @@
 module CobaltLedger
   module Conditions
     module Solver
-      # Decides whether conditions can hold together: yes with an example, no with a part of them that clashes and of which
-      # nothing can be left out, or not decided with the reason. Every example has been through the ordinary evaluation.
+      # Decides whether conditions can hold together: yes with an example, no with a part of them that clashes and of
+      # which nothing can be left out, or not decided with the reason. Every example has been through the ordinary
+      # evaluation.
       class Satisfy
         # Steps of the search at most, and as many again to find the smallest clash: about half a second's work each.
         BUDGET = 30_000
 
         # record_type: Catalogue::RecordType; mode: String; base: Facts with what is known whatever the record;
-        # free: keys to be chosen although base knows them; budget: steps at most; opinion: SecondOpinion that is asked about
-        # what stays undecided, or nil.
+        # free: keys to be chosen although base knows them; budget: steps at most; opinion: SecondOpinion that is asked
+        # about what stays undecided, or nil.
         def initialize(record_type, mode, base, free: [], budget: BUDGET, opinion: SecondOpinion.asked)
           @opinion = opinion
           @record_type = record_type
@@ -42,7 +43,11 @@ module CobaltLedger
         # A yes that is found at once, or nil.
         def guessed(conditions)
           found = Guesses.new(@record_type, @mode, @base).of(conditions)[conditions.map { true }]
-          found && Answer.new(kind: "yes", example: PartialAssignment.new(@record_type, @base, @mode, found).needed(conditions.map(&:compile)))
+          found &&
+            Answer.new(
+              kind: "yes",
+              example: PartialAssignment.new(@record_type, @base, @mode, found).needed(conditions.map(&:compile))
+            )
         end
 
         # The answer, or that of another where there is none.

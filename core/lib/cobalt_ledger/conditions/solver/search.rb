@@ -3,15 +3,17 @@
 module CobaltLedger
   module Conditions
     module Solver
-      # Looks for an assignment of truth values that satisfies clauses and the theories behind their atoms: conflict-driven
-      # clause learning (Marques-Silva, Sakallah 1999; two watched literals and activities as by Moskewicz and others
-      # 2001), with theories that explain their conflicts back (DPLL(T): Nieuwenhuis, Oliveras, Tinelli 2006).
+      # Looks for an assignment of truth values that satisfies clauses and the theories behind their atoms:
+      # conflict-driven clause learning (Marques-Silva, Sakallah 1999; two watched literals and activities as by
+      # Moskewicz and others 2001), with theories that explain their conflicts back (DPLL(T): Nieuwenhuis, Oliveras,
+      # Tinelli 2006).
       #
       # A literal is an Integer: 2n for a variable, 2n + 1 for its negation. A theory answers to
       #   assign(literal)  takes note of an atom; nil, or a clause of literals that are all false now
       #   undo(count)      forgets the last so many atoms
       #   check            nil, or a clause of literals that are all false now
-      #   complete         nil when there is a model, else Arrays of clauses that hold in any case and were not there yet;
+      #   complete         nil when there is a model, else Arrays of clauses that hold in any case and were not there
+      # yet;
       #                    or :unsure where it can't tell
       #   crowded(values)  a clause of literals that are all false now because there is not room for all, or nil
       #   preferred(literal)  how an atom is best tried first: true, false or nil
@@ -80,7 +82,10 @@ module CobaltLedger
         end
 
         # Clauses given, without those learned: Array of Array of literals.
-        def clauses = @clauses.map(&:literals) + @trail.first(@limits[0] || @trail.size).map { |literal| [literal] } + (@refuted ? [[]] : [])
+        def clauses
+          @clauses.map(&:literals) + @trail.first(@limits[0] || @trail.size).map { |literal| [literal] } +
+            (@refuted ? [[]] : [])
+        end
 
         # Adds a clause that holds in any case. literals: Array of Integer.
         def add(literals)
@@ -149,7 +154,8 @@ module CobaltLedger
         # What is not easy may be a matter of counting: a clause of literals that are all false, or nil.
         def crowded
           @crowded = false
-          Pigeonholes.new(clauses, @values).clash || @theories.lazy.filter_map { |theory| theory.crowded(@values) }.first
+          Pigeonholes.new(clauses, @values).clash ||
+            @theories.lazy.filter_map { |theory| theory.crowded(@values) }.first
         end
 
         # Decides something, or ends: true, false, :spent, or :on.
@@ -222,22 +228,6 @@ module CobaltLedger
 
           @refuted = true
           false
-        end
-
-        # The most active variable without a value, or nil.
-        def pick
-          best = nil
-          highest = -1.0
-          variable = 0
-          size = @levels.size
-          while variable < size
-            if @values[variable * 2].nil? && @activity[variable] > highest
-              best = variable
-              highest = @activity[variable]
-            end
-            variable += 1
-          end
-          best
         end
       end
     end

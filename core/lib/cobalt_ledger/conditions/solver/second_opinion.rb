@@ -5,8 +5,8 @@ require "open3"
 module CobaltLedger
   module Conditions
     module Solver
-      # Puts a problem to z3, where it is installed and asked for: a solver by others, as one process a question. Its no is
-      # passed on as its own; its example is evaluated anew like any other.
+      # Puts a problem to z3, where it is installed and asked for: a solver by others, as one process a question. Its no
+      # is passed on as its own; its example is evaluated anew like any other.
       class SecondOpinion
         # What is asked where nothing is said: SecondOpinion, or nil for nobody.
         class << self
@@ -24,13 +24,17 @@ module CobaltLedger
 
         def name = "z3"
 
-        # problem: Problem; indices: of the conditions that are to hold. :yes (the problem's world then stands as z3 says),
-        # :no, or nil where it can't tell or can't be asked.
+        # problem: Problem; indices: of the conditions that are to hold. :yes (the problem's world then stands as z3
+        # says), :no, or nil where it can't tell or can't be asked.
         def ask(problem, indices)
           script = Script.new(problem.world, problem.literals(indices))
           return nil unless script.whole?
 
-          out, = Open3.capture2e(@path, "-in", "-smt2", "-t:#{@milliseconds}", "-T:#{(@milliseconds / 1000) + 2}", stdin_data: script.text)
+          out, =
+            Open3.capture2e(
+              @path, "-in", "-smt2", "-t:#{@milliseconds}", "-T:#{(@milliseconds / 1000) + 2}",
+              stdin_data: script.text
+            )
           case out[/\A\s*(sat|unsat)\b/, 1]
           when "unsat" then :no
           when "sat" then script.stand(out) ? :yes : nil

@@ -3,8 +3,8 @@
 module CobaltLedger
   module Conditions
     module Solver
-      # Bounds on sums of variables, decided exactly over the rationals by a simplex that can take bounds back and explains
-      # its conflicts (Dutertre, de Moura 2006). Rows are kept with whole coefficients, each summing to zero.
+      # Bounds on sums of variables, decided exactly over the rationals by a simplex that can take bounds back and
+      # explains its conflicts (Dutertre, de Moura 2006). Rows are kept with whole coefficients, each summing to zero.
       class Simplex
         # limit: Integer; reason: a literal, or nil when it holds in any case.
         Bound = Struct.new(:limit, :reason)
@@ -157,7 +157,8 @@ module CobaltLedger
             next if found && variable > found
 
             number = @numbers[variable]
-            found = variable if (@lowers[variable] && number < @lowers[variable].limit) || (@uppers[variable] && number > @uppers[variable].limit)
+            found = variable if (@lowers[variable] && number < @lowers[variable].limit) ||
+                                (@uppers[variable] && number > @uppers[variable].limit)
           end
           return nil unless found
 
@@ -187,33 +188,22 @@ module CobaltLedger
           @numbers[variable] = number
           @columns[variable].each_key do |basic|
             row = @rows[basic]
-            @numbers[basic] = plus(@numbers[basic], -row[variable] * delta, row[basic])
+            @numbers[basic] = Exact.plus(@numbers[basic], -row[variable] * delta, row[basic])
           end
-        end
-
-        # number + part / divisor, as an Integer where it is one.
-        def plus(number, part, divisor)
-          if part.is_a?(Integer) && (part % divisor).zero?
-            sum = number + (part / divisor)
-            return sum.is_a?(Rational) && sum.denominator == 1 ? sum.numerator : sum
-          end
-
-          sum = number + Rational(part, divisor)
-          sum.denominator == 1 ? sum.numerator : sum
         end
 
         # A basic variable leaves for its bound, another takes its place.
         def pivot(leaving, entering, target)
           row = @rows.delete(leaving)
-          step = plus(0, (target - @numbers[leaving]) * -row[leaving], row[entering])
+          step = Exact.plus(0, (target - @numbers[leaving]) * -row[leaving], row[entering])
           @numbers[leaving] = target
-          entered = plus(@numbers[entering], step, 1)
+          entered = Exact.plus(@numbers[entering], step, 1)
           @numbers[entering] = entered
           column = @columns[entering]
           column.delete(leaving)
           column.each_key do |basic|
             other = @rows[basic]
-            @numbers[basic] = plus(@numbers[basic], -other[entering] * step, other[basic])
+            @numbers[basic] = Exact.plus(@numbers[basic], -other[entering] * step, other[basic])
             eliminate(basic, other, row, entering)
           end
           row.each_key do |variable|

@@ -3,8 +3,8 @@
 module CobaltLedger
   module Conditions
     module Solver
-      # All that several conditions can come to together: for each combination of outcomes that can happen, a record that
-      # shows it.
+      # All that several conditions can come to together: for each combination of outcomes that can happen, a record
+      # that shows it.
       class Situations
         # Combinations found at most.
         LIMIT = 5_000
@@ -26,7 +26,9 @@ module CobaltLedger
         # conditions: Array of Node. Returns a Found.
         def of(conditions)
           found = @writing ? {} : Guesses.new(@record_type, @mode, @base).of(conditions)
-          return Found.new(found, true) if found.size == 2**conditions.size && found.keys.none? { |vector| vector.include?(nil) }
+          if found.size == 2**conditions.size && found.keys.none? { |vector| vector.include?(nil) }
+            return Found.new(found, true)
+          end
 
           world = world(conditions)
           outcomes = outcomes(world, conditions)
@@ -38,7 +40,8 @@ module CobaltLedger
             return Found.new(found, told == false) unless told == true
 
             vector = vector(world, outcomes)
-            example = Model.new(world, @mode, wanted(conditions, vector), @writing).example or return Found.new(found, false)
+            example = Model.new(world, @mode, wanted(conditions, vector), @writing).example or
+              return Found.new(found, false)
             found[vector] = example
             leave_out(world, outcomes, vector)
           end
@@ -51,11 +54,15 @@ module CobaltLedger
         def world(conditions)
           all = conditions + (@writing&.conditions || [])
           comparisons = all.flat_map { |condition| Translation.comparisons(condition) } + (@writing&.comparisons || [])
-          World.new(@record_type, @mode, @base, comparisons, free: @free, budget: Budget.new(@budget), writing: @writing)
+          World.new(
+            @record_type, @mode, @base, comparisons, free: @free, budget: Budget.new(@budget), writing: @writing
+          )
         end
 
         # Has the search look for other combinations.
-        def leave_out(world, outcomes, vector) = world.search.add(outcomes.zip(vector).map { |literals, outcome| literals.fetch(outcome) ^ 1 })
+        def leave_out(world, outcomes, vector)
+          world.search.add(outcomes.zip(vector).map { |literals, outcome| literals.fetch(outcome) ^ 1 })
+        end
 
         # For each condition, literals for what it comes to: Hash of outcome to literal.
         def outcomes(world, conditions)
@@ -64,14 +71,17 @@ module CobaltLedger
           world.agree_on_records
           told.map do |holds, fails|
             formulas = { true => holds, false => fails }
-            formulas[nil] = Formula.all(Formula.negate(holds), Formula.negate(fails)) unless fails == Formula.negate(holds)
+            neither = Formula.all(Formula.negate(holds), Formula.negate(fails))
+            formulas[nil] = neither unless fails == Formula.negate(holds)
             literals = formulas.transform_values { |formula| Formula.named(world.search, formula) }
             world.search.add(literals.values)
             literals
           end
         end
 
-        def vector(world, outcomes) = outcomes.map { |literals| literals.find { |_, literal| world.search.values[literal] }[0] }
+        def vector(world, outcomes)
+          outcomes.map { |literals| literals.find { |_, literal| world.search.values[literal] }[0] }
+        end
 
         # Conditions that hold where the given ones come to the given outcomes.
         def wanted(conditions, vector)

@@ -20,7 +20,9 @@ module CobaltLedger
           @within = places.to_h { |place| [place, walk(place, part)] }
           begun = edges(holding, %i[equal begins])
           # Two that are part of each other are the same, and begin each other.
-          places.permutation(2) { |one, other| begun[one] << [other, within[one][other] + within[other][one]] if same?(one, other) }
+          places.permutation(2) do |one, other|
+            begun[one] << [other, within[one][other] + within[other][one]] if same?(one, other)
+          end
           @beginning = places.to_h { |place| [place, walk(place, begun)] }
         end
 
@@ -35,7 +37,8 @@ module CobaltLedger
         def self.parts_of(text, limit)
           return nil if text.size * text.size > limit * 4
 
-          found = (0...text.size).flat_map { |from| (1..(text.size - from)).map { |size| text[from, size] } }.uniq.grep(/\S/)
+          found =
+            (0...text.size).flat_map { |from| (1..(text.size - from)).map { |size| text[from, size] } }.uniq.grep(/\S/)
           found.size > limit ? nil : found
         end
 
@@ -82,7 +85,8 @@ module CobaltLedger
         # What has to be told before words can be put together: Array of [literals, :within, place, String],
         # [literals, :beginning, place, String] or [literals, :either, place, place].
         def open_questions
-          @places.reject { |place| known(place) }.flat_map { |place| within_known(place) + begins_known(place) } + rivals
+          @places.reject { |place| known(place) }.flat_map { |place| within_known(place) + begins_known(place) } +
+            rivals
         end
 
         private
@@ -114,13 +118,17 @@ module CobaltLedger
 
         # ways: from a part to the whole.
         def written(place, ways)
-          @places.filter_map { |each| [known(each)[0], known(each)[1] + ways[each][place]] if ways[each].key?(place) && known(each) }
+          @places.filter_map do |each|
+            [known(each)[0], known(each)[1] + ways[each][place]] if ways[each].key?(place) && known(each)
+          end
         end
 
         # What is wrong with what one text has to be.
         def alone(place, length)
           own = known(place)
-          starts(place).combination(2) { |(one, by), (other, also)| return by + also unless one.start_with?(other) || other.start_with?(one) }
+          starts(place).combination(2) do |(one, by), (other, also)|
+            return by + also unless one.start_with?(other) || other.start_with?(one)
+          end
           starts(place).each { |start, by| return own[1] + by unless own.nil? || own[0].start_with?(start) }
           contents(place).each do |part, by|
             return own[1] + by unless own.nil? || own[0].include?(part)
@@ -161,7 +169,9 @@ module CobaltLedger
 
         # A part of a known text.
         def within_known(place)
-          within[place].filter_map { |whole, by| [by + known(whole)[1], :within, place, known(whole)[0]] if whole != place && known(whole) }
+          within[place].filter_map do |whole, by|
+            [by + known(whole)[1], :within, place, known(whole)[0]] if whole != place && known(whole)
+          end
         end
 
         # A beginning of a text whose beginning is known.
@@ -177,7 +187,7 @@ module CobaltLedger
           @places.flat_map do |whole|
             parts = @places.select { |part| part != whole && beginning[part].key?(whole) && !known(part) }
             parts.combination(2).reject { |one, other| beginning[one].key?(other) || beginning[other].key?(one) }
-                 .map { |one, other| [beginning[one][whole] + beginning[other][whole], :either, one, other] }
+              .map { |one, other| [beginning[one][whole] + beginning[other][whole], :either, one, other] }
           end
         end
       end

@@ -32,7 +32,14 @@ module CobaltLedger
         private
 
         # Places that are known to be the same text.
-        def groups = @groups ||= @facts.places.each_with_object([]) { |place, found| (found.find { |group| @facts.same?(group[0], place) } || found.tap { |all| all << [] }.last) << place }
+        def groups
+          @groups ||=
+            @facts
+              .places
+              .each_with_object([]) do |place, found|
+                (found.find { |group| @facts.same?(group[0], place) } || found.tap { |all| all << [] }.last) << place
+              end
+        end
 
         # Places of which a text is to include the words.
         def parts_of(place) = @facts.places.select { |part| part != place && @facts.within[part].key?(place) }
@@ -56,7 +63,11 @@ module CobaltLedger
 
         # What a word has to begin with.
         def base_of(place)
-          begun = @facts.places.select { |part| part != place && @facts.beginning[part].key?(place) && !@facts.same?(part, place) }.filter_map { |part| @found[part] }
+          begun =
+            @facts
+              .places
+              .select { |part| part != place && @facts.beginning[part].key?(place) && !@facts.same?(part, place) }
+              .filter_map { |part| @found[part] }
           (begun + @facts.starts(place).map(&:first)).max_by(&:size) || ""
         end
 

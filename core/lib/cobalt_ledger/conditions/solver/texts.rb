@@ -5,11 +5,11 @@ module CobaltLedger
     module Solver
       # Texts: equal, beginning with and including, between texts that are looked up and texts that are written out.
       #
-      # What follows is found by walking from a text to all it begins, and to all it is a part of. A text that begins one
-      # whose beginning is known is either shorter than that beginning, and then one of few, or begins the same; a part of
-      # a known text is one of few; of two that begin a third, one begins the other. Once the search has settled these,
-      # words can be put together out of the parts with signs between them that occur nowhere else, so that nothing holds
-      # that was not asked for. Only where such a word is too long for a field is it left undecided.
+      # What follows is found by walking from a text to all it begins, and to all it is a part of. A text that begins
+      # one whose beginning is known is either shorter than that beginning, and then one of few, or begins the same; a
+      # part of a known text is one of few; of two that begin a third, one begins the other. Once the search has settled
+      # these, words can be put together out of the parts with signs between them that occur nowhere else, so that
+      # nothing holds that was not asked for. Only where such a word is too long for a field is it left undecided.
       class Texts
         include Theory
 
@@ -83,7 +83,10 @@ module CobaltLedger
           return :spent unless @budget.spend(1 + @trail.size)
 
           @lemmas = []
-          facts = TextFacts.new(@texts, @lines, @trail.map { |literal| [literal.even?, literal, *@atoms.fetch(literal & ~1)] })
+          facts =
+            TextFacts.new(
+              @texts, @lines, @trail.map { |literal| [literal.even?, literal, *@atoms.fetch(literal & ~1)] }
+            )
           clash = facts.clash(@lengths)
           return [clash.map { |literal| literal ^ 1 }.uniq] if clash
 
@@ -119,7 +122,9 @@ module CobaltLedger
         # too many ways.
         def splits(facts)
           facts.open_questions.each do |reasons, kind, *asked|
-            choices = kind == :either ? [begins(asked[0], asked[1]), begins(asked[1], asked[0])] : parts(kind, *asked) or return :unsure
+            choices =
+              kind == :either ? [begins(asked[0], asked[1]), begins(asked[1], asked[0])] : parts(kind, *asked) or
+              return :unsure
             next if choices.any? { |each| each == true || (each.is_a?(Integer) && @search.values[each]) }
 
             return [reasons.map { |literal| literal ^ 1 }.uniq + choices.reject { |each| each == false }]

@@ -3,8 +3,8 @@
 module CobaltLedger
   module Conditions
     module Solver
-      # From conditions to formulas: when a condition holds, and when it does not. What can't be read makes neither true,
-      # as in the evaluation.
+      # From conditions to formulas: when a condition holds, and when it does not. What can't be read makes neither
+      # true, as in the evaluation.
       class Translation
         # All comparisons of a condition: Array of [Comparison, opened: is it about the form as it was opened?].
         def self.comparisons(node, opened: false)

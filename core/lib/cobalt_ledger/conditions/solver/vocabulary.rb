@@ -3,8 +3,8 @@
 module CobaltLedger
   module Conditions
     module Solver
-      # What conditions say of values that are picked from many: which they name, and which of them are compared with each
-      # other. Of all the values that nothing tells apart, as many are looked at as could have to differ.
+      # What conditions say of values that are picked from many: which they name, and which of them are compared with
+      # each other. Of all the values that nothing tells apart, as many are looked at as could have to differ.
       class Vocabulary
         # comparisons: Array of [Comparison, opened: true or false]; keys: Keys.
         def initialize(comparisons, keys)
@@ -13,8 +13,13 @@ module CobaltLedger
           @named = Hash.new { |found, key| found[key] = [] }
           @edges = Hash.new { |found, key| found[key] = [] }
           comparisons.each { |comparison, opened| note(comparison, opened) }
-          records = keys.records(@edges.keys | @named.keys | comparisons.flat_map { |comparison, opened| keys.of(comparison, opened) })
-          records.combination(2) { |one, other| tie_records(one, other) if keys.refers_to(one) == keys.refers_to(other) }
+          records =
+            keys.records(
+              @edges.keys | @named.keys | comparisons.flat_map { |comparison, opened| keys.of(comparison, opened) }
+            )
+          records.combination(2) do |one, other|
+            tie_records(one, other) if keys.refers_to(one) == keys.refers_to(other)
+          end
         end
 
         # Keys that are compared with a key, through however many comparisons, with the key itself.
@@ -28,8 +33,16 @@ module CobaltLedger
 
         # What people are told apart by: [Array of Audience::Member, Array of names of attributes].
         def standing
-          @standing ||= [@comparisons.filter_map { |comparison, _| comparison.right if comparison.right.is_a?(Operands::Members) }.flat_map(&:members).uniq,
-                         @comparisons.flat_map { |comparison, _| comparison.reads }.filter_map { |kind, name| name if kind == :attribute }.uniq]
+          @standing ||= [
+            @comparisons
+              .filter_map { |comparison, _| comparison.right if comparison.right.is_a?(Operands::Members) }
+              .flat_map(&:members)
+              .uniq,
+            @comparisons
+              .flat_map { |comparison, _| comparison.reads }
+              .filter_map { |kind, name| name if kind == :attribute }
+              .uniq
+          ]
         end
 
         private

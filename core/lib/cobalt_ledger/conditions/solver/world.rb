@@ -6,6 +6,8 @@ module CobaltLedger
       # Everything that conditions can look up, as terms over one search: what is open is a variable, what the question
       # tells is fixed. Made for some conditions on one record type in one mode.
       class World
+        include SameRecords
+
         # Calendar years that a date can be written with: 0000 to 9999 (RFC 3339).
         FIRST_DAY = (::Date.new(0, 1, 1, ::Date::GREGORIAN) - ::Date.new(1970, 1, 1)).to_i
         LAST_DAY = (::Date.new(9999, 12, 31, ::Date::GREGORIAN) - ::Date.new(1970, 1, 1)).to_i
@@ -40,7 +42,9 @@ module CobaltLedger
         def zone = base.zone || TZInfo::Timezone.get("Etc/UTC")
 
         # The record type that a key is about. key: of Keys.
-        def type_of(key) = %i[related opened].include?(key[0]) ? types.fetch(record_type.field(key[1]).refers_to) : record_type
+        def type_of(key)
+          %i[related opened].include?(key[0]) ? types.fetch(record_type.field(key[1]).refers_to) : record_type
+        end
 
         # Hash of identifier to RecordType.
         def types = @types ||= { record_type.id => record_type }
@@ -64,12 +68,14 @@ module CobaltLedger
           key = keys.of_record(through, field.id)
           once([:seen, key]) do
             own = of_record(key, field, type)
-            Making.hidden_where(self, own, of_record(through, reference, record_type).blank)
+            Blanking.hidden_where(self, own, of_record(through, reference, record_type).blank)
           end
         end
 
         def user
-          return (base.user_id.is_a?(Unreadable) ? nil : Terms::Pick.new(self, { base.user_id => true })) unless free?([:user])
+          unless free?([:user])
+            return (base.user_id.is_a?(Unreadable) ? nil : Terms::Pick.new(self, { base.user_id => true }))
+          end
 
           terms[[:user]] ||= Choosing.people(self, [:user], filled: true)
         end
@@ -146,10 +152,15 @@ module CobaltLedger
         # A field of one record, by key. Fields are blank only where they can be.
         def of_record(key, field, type)
           terms_of = (@terms_of ||= {})
-          terms_of[key] ||= if field.computed? then Computed.new(self, key, field, type).term
+          terms_of[key] ||= if field.computed?
+                              Computed.new(self, key, field, type).term
                             else
                               terms[key] = Making.open(self, key, field)
-                              key[0] == :entered && @writing&.on(field.id)&.any? ? Written.new(self, @writing, field, terms[key]).term : terms[key]
+                              if key[0] == :entered && @writing&.on(field.id)&.any?
+                                Written.new(self, @writing, field, terms[key]).term
+                              else
+                                terms[key]
+                              end
                             end
         end
 
@@ -160,7 +171,9 @@ module CobaltLedger
         def untouched(id) = once([:untouched, id]) { search.variable(nil, phase: true) }
 
         # Identifiers of blank fields of which that is so in the model that was found.
-        def untouched_fields = @once.filter_map { |key, literal| key[1] if key[0] == :untouched && search.values[literal] }
+        def untouched_fields
+          @once.filter_map { |key, literal| key[1] if key[0] == :untouched && search.values[literal] }
+        end
 
         # The same field of the same record, as a key. key: of another field of it.
         def beside(key, id) = [*key[0..-2], id]
@@ -170,7 +183,9 @@ module CobaltLedger
 
         # Values of computed fields of other records, which nothing else works out: Hash of key to typed value.
         def computed_values(holds)
-          (@terms_of || {}).select { |key, _| key.size == 3 && !terms.key?(key) }.transform_values { |term| term.value(holds) }
+          (@terms_of || {})
+            .select { |key, _| key.size == 3 && !terms.key?(key) }
+            .transform_values { |term| term.value(holds) }
         end
 
         # Names of computed fields that are looked at: Array of String.
@@ -192,7 +207,7 @@ module CobaltLedger
         def numbering(references)
           referred = references.map { |key| keys.refers_to(key) if key.size == 2 }.uniq
           type = referred.size == 1 ? types[referred[0]] : nil
-          type&.fields&.find { |field| field.numbered? }&.numbering
+          type ? type.fields.find(&:numbered?)&.numbering : nil
         end
 
         # Takes over a model found by another: Hashes of variable to truth, of variable to Integer, of place to String.
@@ -202,33 +217,6 @@ module CobaltLedger
           simplex.stand((0...simplex.size).map { |variable| numbers[variable] })
           texts.stand(words)
           true
-        end
-
-        # To be called once all terms are made: what two references that name one record see of it is the same.
-        def agree_on_records
-          records.combination(2) do |(one, type), (other, its)|
-            next unless type.id == its.id
-
-            same = of_record(one, record_type.field(one[1]), record_type).then { |term| term.same(of_record(other, record_type.field(other[1]), record_type)) }
-            shared_fields(one, other).each do |first, second|
-              Formula.demand(search, Formula.any(Formula.negate(same), terms.fetch(first).identical(terms.fetch(second))))
-            end
-          end
-        end
-
-        private
-
-        # Records looked at through references: Array of [key of the reference, RecordType].
-        def records = @records ||= []
-
-        # Pairs of keys of fields that are looked at in both records.
-        def shared_fields(one, other)
-          terms.keys.filter_map do |key|
-            next unless key.size == 3 && key == keys.of_record(one, key[2])
-
-            second = keys.of_record(other, key[2])
-            [key, second] if terms.key?(second)
-          end
         end
       end
     end

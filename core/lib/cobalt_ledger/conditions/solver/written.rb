@@ -36,7 +36,15 @@ module CobaltLedger
 
         def guard(writer)
           acts = writer.guard ? holds(writer.guard, true) : true
-          acts = Formula.all(acts, Formula.any(*writer.covered.map { |ways| Formula.all(*ways.map { |node, outcome| holds(node, outcome) }) })) if writer.covered
+          if writer.covered
+            acts =
+              Formula.all(
+                acts,
+                Formula.any(
+                  *writer.covered.map { |ways| Formula.all(*ways.map { |node, outcome| holds(node, outcome) }) }
+                )
+              )
+          end
           writer.default ? Formula.all(acts, @raw.blank, @world.untouched(@field.id)) : acts
         end
 
@@ -45,7 +53,8 @@ module CobaltLedger
         def value(writer)
           return Making.blank(@world, @field) if writer.source.nil?
 
-          (fitting?(writer.source) && writer.source.enter(@world, false)) or raise Unknown, "what rules write to #{@field.name}"
+          (fitting?(writer.source) && writer.source.enter(@world, false)) or
+            raise Unknown, "what rules write to #{@field.name}"
         end
 
         # Is every value of the source one that the field can hold?
@@ -53,7 +62,8 @@ module CobaltLedger
           return true if source.class.constant?
 
           kinds = [source.subject.kind, @field.kind]
-          (kinds.uniq.size == 1 || kinds.all? { |kind| kind.family == :number && !kind.whole? }) && source.subject.options.map(&:id) == @field.options.map(&:id) && source.family != :text
+          (kinds.uniq.size == 1 || kinds.all? { |kind| kind.family == :number && !kind.whole? }) &&
+            source.subject.options.map(&:id) == @field.options.map(&:id) && source.family != :text
         end
       end
     end

@@ -20,7 +20,12 @@ module CobaltLedger
           @zone = zone
           transitions = zone.transitions_up_to(FAR)
           @starts = [nil, *transitions.map { |each| each.at.to_i }].freeze
-          first = transitions.empty? ? zone.period_for(FAR).observed_utc_offset : transitions[0].previous_offset.observed_utc_offset
+          first =
+            if transitions.empty?
+              zone.period_for(FAR).observed_utc_offset
+            else
+              transitions[0].previous_offset.observed_utc_offset
+            end
           @offsets = [first, *transitions.map { |each| each.offset.observed_utc_offset }].freeze
           @wide = {}
         end

@@ -31,11 +31,11 @@ module CobaltLedger
 
       def slot_of(field_id) = @slots_by_id[field_id]
 
-      # All that may ever speak of a field, whether it applies or not: [Array of Rules::Contribution of ordinary rules, those
-      # of guardrails].
+      # All that may ever speak of a field, whether it applies or not: [Array of Rules::Contribution of ordinary rules,
+      # those of guardrails].
       def speaking(field)
         @speaking[field.id] ||= @policy.rules_on(field, record_type.id).flat_map(&:contributions).select(&:gives_facet?)
-                                       .partition { |each| !each.guardrail? }.freeze
+          .partition { |each| !each.guardrail? }.freeze
       end
 
       # People whose standing, and circumstances for which what is feasible, are remembered at once.
@@ -46,9 +46,9 @@ module CobaltLedger
         @standings.fetch(principals) { {}.compare_by_identity }
       end
 
-      # What is feasible under the plan whatever the record, for all whom it makes no difference to; the block works it out.
-      # base: Conditions::Facts with who asks, when and from where.
-      def feasible(base) = @feasible.fetch(base.circumstances(@circumstances)) { yield }
+      # What is feasible under the plan whatever the record, for all whom it makes no difference to; the block works it
+      # out. base: Conditions::Facts with who asks, when and from where.
+      def feasible(base, &block) = @feasible.fetch(base.circumstances(@circumstances), &block)
 
       # facts: Conditions::Facts. Returns Array of true, false or nil by test.
       def outcomes(facts)
@@ -68,27 +68,44 @@ module CobaltLedger
       private
 
       def build_slots(rules, baselines, fields)
-        placed = rules.to_h do |rule|
-          [rule, rule.contributions.select(&:gives_facet?).map { |each| Access::Speaker.new(each, each.gives, test_index(each.test)) }]
-        end.compare_by_identity
+        placed =
+          rules
+            .to_h do |rule|
+              [
+                rule,
+                rule
+                  .contributions
+                  .select(&:gives_facet?)
+                  .map { |each| Access::Speaker.new(each, each.gives, test_index(each.test)) }
+              ]
+            end
+            .compare_by_identity
         built = {}
         @slots = fields.map { |field| built[field.id] || slot(field, baselines, placed, built) }
       end
 
       # built: the slots made so far, by field; those of the inputs of a computed field are made with it.
       def slot(field, baselines, placed, built)
-        stages = Access::Stages.new(field, mode, Access::PrecedenceMethod[@policy.precedence_of(record_type, field)], @closeness, @policy.label(field.label))
+        stages =
+          Access::Stages.new(
+            field, mode, Access::PrecedenceMethod[@policy.precedence_of(record_type, field)], @closeness,
+            @policy.label(field.label)
+          )
         entries = @policy.rules_on(field, record_type.id).flat_map { |rule| placed[rule] || [] }
         rules, guardrails = entries.partition { |entry| !entry.source.guardrail? }
         computable = field.typed_when_incomplete? ? test_index(complete(field)) : nil
         states = (baselines[field.id] || []) + own_baseline(field)
-        built[field.id] = Slot.new(field, stages, states, rules, guardrails, computable: computable, sources: sources(field, baselines, placed, built))
+        built[field.id] = Slot.new(
+          field, stages, states, rules, guardrails,
+          computable: computable, sources: sources(field, baselines, placed, built)
+        )
       end
 
       # The condition under which a computed field can be worked out: that all its inputs are filled.
       def complete(field)
         inputs = record_type.formulas.step_of(field.id).inputs.map { |id| record_type.field(id) }
-        filled = inputs.map { |input| Conditions::Comparison.new("is_filled", Conditions::Operands::Entered.new(input)) }
+        filled =
+          inputs.map { |input| Conditions::Comparison.new("is_filled", Conditions::Operands::Entered.new(input)) }
         filled.size == 1 ? filled.first : Conditions::All.new(filled)
       end
 
@@ -118,7 +135,9 @@ module CobaltLedger
       def category_condition(baseline)
         field = record_type.field(record_type.category_field)
         items = baseline.categories.map { |id| Conditions::Operands::Literal.new(id, field) }
-        Conditions::Comparison.new("one_of", Conditions::Operands::Entered.new(field), Conditions::Operands::Literals.new(items))
+        Conditions::Comparison.new(
+          "one_of", Conditions::Operands::Entered.new(field), Conditions::Operands::Literals.new(items)
+        )
       end
 
       # Equal conditions are tested once, however many rules carry them.

@@ -17,9 +17,9 @@ module CobaltLedger
 
       attr_reader :field, :stages, :baselines, :rules, :guardrails, :tests
 
-      # baselines, rules, guardrails: Array of Access::Speaker; computable: index of the test that says whether the field can be
-      # worked out, for computed fields that may be typed otherwise; sources: Array of Slot, of the fields it is worked
-      # out from.
+      # baselines, rules, guardrails: Array of Access::Speaker; computable: index of the test that says whether the
+      # field can be worked out, for computed fields that may be typed otherwise; sources: Array of Slot, of the fields
+      # it is worked out from.
       def initialize(field, stages, baselines, rules, guardrails, computable: nil, sources: [])
         @field = field
         @stages = stages
@@ -28,7 +28,11 @@ module CobaltLedger
         @guardrails = guardrails
         @computable = computable
         @sources = sources
-        @tests = ((baselines + rules + guardrails).filter_map(&:test) + [computable].compact + sources.flat_map(&:tests)).uniq.sort.freeze
+        @tests =
+          ((baselines + rules + guardrails).filter_map(&:test) + [computable].compact + sources.flat_map(&:tests))
+            .uniq
+            .sort
+            .freeze
         @memory = Memory.new(MEMORY)
         @ledgers = Memory.new(LEDGERS)
         @fixed = FieldDecision.new(field, result([])) if @tests.empty?
@@ -42,15 +46,18 @@ module CobaltLedger
         @memory[key] || @memory.keep(key, FieldDecision.new(@field, result(outcomes)))
       end
 
-      # What is said of the field under the outcomes: remembered, whatever values brought them about. The block works it out
-      # from the Access::Result.
+      # What is said of the field under the outcomes: remembered, whatever values brought them about. The block works it
+      # out from the Access::Result.
       def ledger(outcomes) = @ledgers.fetch(key(outcomes)) { yield result(outcomes) }
 
       # The Access::Result for the outcomes. except: a Rules::Rule that is left out, or nil.
       def result(outcomes, except: nil)
         rules = except ? @rules.reject { |entry| entry.source.rule.equal?(except) } : @rules
         guardrails = except ? @guardrails.reject { |entry| entry.source.rule.equal?(except) } : @guardrails
-        @stages.run(spoken(rules, guardrails, outcomes), computed: @computable.nil? || outcomes[@computable] != false, inputs: inputs(outcomes, except))
+        @stages.run(
+          spoken(rules, guardrails, outcomes),
+          computed: @computable.nil? || outcomes[@computable] != false, inputs: inputs(outcomes, except)
+        )
       end
 
       # Of some speakers those that apply, and those of which it can't be told.
@@ -67,7 +74,11 @@ module CobaltLedger
 
       # The strictest visibility among what the field is worked out from.
       def inputs(outcomes, except)
-        @sources.map { |slot| except ? slot.result(outcomes, except: except).final.visibility : slot.decide(outcomes).state.visibility }.max
+        @sources
+          .map do |slot|
+            except ? slot.result(outcomes, except: except).final.visibility : slot.decide(outcomes).state.visibility
+          end
+          .max
       end
 
       # One number for the outcomes of the slot's own tests.

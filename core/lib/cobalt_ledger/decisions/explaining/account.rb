@@ -5,19 +5,20 @@ module CobaltLedger
     # The account of one field: every stage with every line that spoke in it, whether it won, was overruled or does not
     # apply, and what the access had come to after it. Values only; Formats::ReasoningJson writes it out.
     class Account
-      # Does something apply? applies: :applies, :in_doubt or :not_applicable; part: what keeps it from applying, :state,
-      # :audience, :unit, :mode, :channel, :form, :window or :condition; because: words; condition: Conditions::Explanation.
+      # Does something apply? applies: :applies, :in_doubt or :not_applicable; part: what keeps it from applying,
+      # :state, :audience, :unit, :mode, :channel, :form, :window or :condition; because: words; condition:
+      # Conditions::Explanation.
       Standing = Struct.new(:applies, :part, :because, :condition, keyword_init: true) do
         # Is it what the record holds that it hangs on?
-        def by_record? = part == :condition || part == :window
+        def by_record? = %i[condition window].include?(part)
       end
 
       # What became of one facet that a rule gives. value: Integer of Facets; verdict: :won, :agrees or :overruled;
       # by: Array of Rules::Contribution that overruled it; words: why.
       Verdict = Struct.new(:value, :verdict, :by, :words)
 
-      # A label, baseline or the field's own baseline. giver: Access::Result::Giver; words: what it is called; state: what it
-      # gives; balance: access level after it.
+      # A label, baseline or the field's own baseline. giver: Access::Result::Giver; words: what it is called; state:
+      # what it gives; balance: access level after it.
       BaselineLine = Struct.new(:giver, :words, :state, :standing, :balance, keyword_init: true)
 
       # One half of a rule. facets: Hash of facet to Verdict, nil where it does not apply.
@@ -26,8 +27,8 @@ module CobaltLedger
         def prevails? = facets ? facets.each_value.any? { |verdict| verdict.verdict == :won } : false
       end
 
-      # What consistency took away. drop: Access::Result::Drop.
-      ConsistencyLine = Struct.new(:drop, :balance)
+      # What consistency took away. dropped: Access::Result::Drop.
+      ConsistencyLine = Struct.new(:dropped, :balance)
 
       # A stage. balance: access level on leaving it.
       Stage = Struct.new(:name, :lines, :balance)

@@ -20,10 +20,14 @@ module CobaltLedger
 
       def label(result)
         label = result.spoken.label
-        left = Access::Facets::ALL.select { |facet| result.spoken.baselines.all? { |each| each.state.facet(facet).nil? } }
+        left =
+          Access::Facets::ALL.select { |facet| result.spoken.baselines.all? { |each| each.state.facet(facet).nil? } }
         taken = Access::Facets::ALL - left
         because = taken.any? ? "its place is taken by a baseline#{" for #{Words.list(taken)}" if left.any?}" : nil
-        line(:label, label, "Label #{label.name}", label.start, standing(left.empty? ? :not_applicable : :applies, because), label.start)
+        line(
+          :label, label, "Label #{label.name}", label.start,
+          standing(left.empty? ? :not_applicable : :applies, because), label.start
+        )
       end
 
       def baselines
@@ -53,13 +57,19 @@ module CobaltLedger
         found = @slot.baselines.find { |candidate| candidate.source == @slot.field } or return nil
         sure = @slot.sure(@slot.baselines, @outcomes).map(&:state)
         doubtful = @slot.doubtful(@slot.baselines, @outcomes).map(&:state)
-        line(:field, @slot.field, "The field's own baseline", found.state, standing(:applies, nil), @slot.stages.baseline(sure, doubtful))
+        line(
+          :field, @slot.field, "The field's own baseline", found.state, standing(:applies, nil),
+          @slot.stages.baseline(sure, doubtful)
+        )
       end
 
       def standing(applies, because) = Account::Standing.new(applies: applies, because: because)
 
       def line(kind, source, words, state, standing, balance)
-        Account::BaselineLine.new(giver: Access::Result::Giver.new(kind, source), words: words, state: state, standing: standing, balance: balance.level)
+        Account::BaselineLine.new(
+          giver: Access::Result::Giver.new(kind, source), words: words, state: state, standing: standing,
+          balance: balance.level
+        )
       end
     end
   end

@@ -25,7 +25,12 @@ module CobaltLedger
 
         old = @engine.explain(@before, ids)
         new = @engine.explain(@after, ids)
-        ids.map { |id| Line.new(field: @after[id].field, before: seen(@before, id), after: seen(@after, id), because: because(id, old[id], new[id])) }
+        ids.map do |id|
+          Line.new(
+            field: @after[id].field, before: seen(@before, id), after: seen(@after, id),
+            because: because(id, old[id], new[id])
+          )
+        end
       end
 
       private
@@ -46,7 +51,9 @@ module CobaltLedger
         ((prevailing.empty? ? turned : prevailing) + writers(id)).uniq(&:id)
       end
 
-      def lines_by_contribution(account) = account.rule_lines.to_h { |line| [line.contribution, line] }.compare_by_identity
+      def lines_by_contribution(account)
+        account.rule_lines.to_h { |line| [line.contribution, line] }.compare_by_identity
+      end
 
       # Rules that write the value, or did.
       def writers(id)

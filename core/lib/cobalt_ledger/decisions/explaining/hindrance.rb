@@ -2,8 +2,8 @@
 
 module CobaltLedger
   module Decisions
-    # Tells from what the stages came to for a field what keeps somebody from typing into it: of each facet that shuts, the
-    # rules that made it so, or else what it began with.
+    # Tells from what the stages came to for a field what keeps somebody from typing into it: of each facet that shuts,
+    # the rules that made it so, or else what it began with.
     class Hindrance
       # Kinds of Blame by facet, the strictest first.
       SHUT = { visibility: %w[hidden masked], entry: %w[locked] }.freeze
@@ -20,7 +20,11 @@ module CobaltLedger
       def to_a
         given = SHUT.flat_map { |facet, kinds| shutting(facet, kinds) }.uniq
         # What is hidden locks itself; that is worth saying only where nothing else is in the way.
-        given.any? ? given : @result.dropped.select { |drop| drop.facet == :entry }.map { |drop| Reason.new(Words.capitalize(drop.words)) }
+        if given.any?
+          given
+        else
+          @result.dropped.select { |drop| drop.facet == :entry }.map { |drop| Reason.new(Words.capitalize(drop.words)) }
+        end
       end
 
       private

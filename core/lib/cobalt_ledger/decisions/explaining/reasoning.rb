@@ -34,11 +34,14 @@ module CobaltLedger
         ordinary, guardrails = @plan.speaking(slot.field)
         ledger = slot.ledger(@outcomes) { |result| ledger(slot, result, ordinary, guardrails) }
         result = ledger.result
-        Account.new(slot.field, result, precedence: slot.stages.precedence,
-                                        baseline: BaselineAccount.new(@engine, @question, slot, @outcomes).stage(result),
-                                        rules: stage(:rules, ordinary, ledger.lines, result.ruled),
-                                        guardrails: stage(:guardrails, guardrails, ledger.guarding, result.guarded),
-                                        consistency: consistency(result), value: @values.of(slot.field))
+        Account.new(
+          slot.field, result,
+          precedence: slot.stages.precedence,
+          baseline: BaselineAccount.new(@engine, @question, slot, @outcomes).stage(result),
+          rules: stage(:rules, ordinary, ledger.lines, result.ruled),
+          guardrails: stage(:guardrails, guardrails, ledger.guarding, result.guarded),
+          consistency: consistency(result), value: @values.of(slot.field)
+        )
       end
 
       # What is said of one field under one combination of outcomes. result: Access::Result; lines, guarding: Array of
@@ -52,10 +55,17 @@ module CobaltLedger
       end
 
       def stage(name, contributions, lines, after)
-        told = contributions.zip(lines).map do |contribution, line|
-          standing = standing(contribution)
-          line.facets || standing.by_record? ? Account::RuleLine.new(contribution, standing, line.facets, line.balance) : silent_line(contribution, standing, line.balance)
-        end
+        told =
+          contributions
+            .zip(lines)
+            .map do |contribution, line|
+              standing = standing(contribution)
+              if line.facets || standing.by_record?
+                Account::RuleLine.new(contribution, standing, line.facets, line.balance)
+              else
+                silent_line(contribution, standing, line.balance)
+              end
+            end
         Account::Stage.new(name, told, after.level)
       end
 
@@ -80,24 +90,40 @@ module CobaltLedger
 
       # A window that is shut settles it before the condition is looked at.
       def judge(contribution)
-        window = contribution.rule.window && Conditions::WithinWindow.new(contribution.rule.window).explain(@facts, @engine.directory)
+        window =
+          contribution.rule.window &&
+          Conditions::WithinWindow.new(contribution.rule.window).explain(@facts, @engine.directory)
         return shut(window) if window && window.outcome != true && contribution.test.compile.call(@facts) != true
 
         by_condition(contribution.test.explain(@facts, @engine.directory))
       end
 
       def shut(window)
-        return Account::Standing.new(applies: :not_applicable, part: :window, because: "only #{window.words}; #{window.saw}") unless window.outcome.nil?
+        unless window.outcome.nil?
+          return Account::Standing.new(
+            applies: :not_applicable, part: :window, because: "only #{window.words}; #{window.saw}"
+          )
+        end
 
-        Account::Standing.new(applies: :in_doubt, part: :window, because: "the window can't be judged: #{window.saw}; #{CLOSED}")
+        Account::Standing.new(
+          applies: :in_doubt, part: :window, because: "the window can't be judged: #{window.saw}; #{CLOSED}"
+        )
       end
 
       def by_condition(account)
         return Account::Standing.new(applies: :applies, condition: account) if account.outcome
 
         deciding = account.deciding.filter_map(&:saw).uniq.join("; ")
-        because = account.outcome == false ? "not when #{account.words}: #{deciding}" : "can't be evaluated: #{deciding}; #{CLOSED}"
-        Account::Standing.new(applies: account.outcome == false ? :not_applicable : :in_doubt, part: :condition, because: because, condition: account)
+        because =
+          if account.outcome == false
+            "not when #{account.words}: #{deciding}"
+          else
+            "can't be evaluated: #{deciding}; #{CLOSED}"
+          end
+        Account::Standing.new(
+          applies: account.outcome == false ? :not_applicable : :in_doubt, part: :condition, because: because,
+          condition: account
+        )
       end
 
       # [which part does not match, words], or nil when audience and reach match.
@@ -116,9 +142,12 @@ module CobaltLedger
         when :unit
           units = Words.list(rule.reach.units.map { |id| @engine.directory.name_of(:unit, id) }, "or")
           "only at #{units}; the record is at #{@engine.directory.name_of(:unit, @question.unit)}"
-        when :form then "only on #{Words.list(rule.reach.forms.map { |id| @plan.record_type.form(id)&.name || id }, 'or')}"
-        when :mode then "only when #{Words.list(rule.reach.modes.map { |mode| Rules::Sentence::MODES[mode] }, 'or')}"
-        else "only through #{Words.list(rule.reach.channels.map { |channel| Rules::Sentence::CHANNELS[channel] }, 'or')}"
+        when :form
+          "only on #{Words.list(rule.reach.forms.map { |id| @plan.record_type.form(id)&.name || id }, 'or')}"
+        when :mode
+          "only when #{Words.list(rule.reach.modes.map { |mode| Rules::Sentence::MODES[mode] }, 'or')}"
+        else
+          "only through #{Words.list(rule.reach.channels.map { |channel| Rules::Sentence::CHANNELS[channel] }, 'or')}"
         end
       end
 

@@ -52,7 +52,9 @@ module CobaltLedger
       end
 
       def verdict(rule, facet, value, standing)
-        return Account::Verdict.new(value, :agrees) if @stage == :guardrails && @before.facet(facet) == value && !masks_differ?(rule, facet)
+        if @stage == :guardrails && @before.facet(facet) == value && !masks_differ?(rule, facet)
+          return Account::Verdict.new(value, :agrees)
+        end
         return Account::Verdict.new(value, :won) if prevails?(rule, facet, value)
 
         winners = speaking.select { |other| other != rule && prevails?(other, facet, other.gives.facet(facet)) }
@@ -65,7 +67,8 @@ module CobaltLedger
       end
 
       def prevails?(rule, facet, value)
-        value == @after.facet(facet) && (facet != :visibility || value != Access::Facets::MASKED || rule.gives.mask == @after.mask)
+        value == @after.facet(facet) &&
+          (facet != :visibility || value != Access::Facets::MASKED || rule.gives.mask == @after.mask)
       end
 
       def masks_differ?(rule, facet)
@@ -78,11 +81,17 @@ module CobaltLedger
         return "what holds without the rules in doubt is stricter" if winners.empty?
 
         names = Words.list(winners.map(&:number))
-        masked = facet == :visibility && @after.visibility == Access::Facets::MASKED && winners.all? { |rule| rule.gives.visibility == Access::Facets::MASKED }
-        reason = if masked then "the mask that reveals less"
-                 elsif @stage == :guardrails || @slot.stages.precedence.monotone? then "#{Access::Facets.name(facet, @after.facet(facet))} is stricter"
-                 else @slot.stages.precedence.title
-                 end
+        masked =
+          facet == :visibility && @after.visibility == Access::Facets::MASKED &&
+          winners.all? { |rule| rule.gives.visibility == Access::Facets::MASKED }
+        reason =
+          if masked
+            "the mask that reveals less"
+          elsif @stage == :guardrails || @slot.stages.precedence.monotone?
+            "#{Access::Facets.name(facet, @after.facet(facet))} is stricter"
+          else
+            @slot.stages.precedence.title
+          end
         "overruled by #{names}: #{reason}"
       end
     end

@@ -19,14 +19,18 @@ module CobaltLedger
 
       def actions(field)
         effects = @plan.value_effects
-        (effects.clearing + effects.writing + effects.offering + effects.refusing).select { |action| action.field.id == field.id }
+        (effects.clearing + effects.writing + effects.offering + effects.refusing).select do |action|
+          action.field.id == field.id
+        end
       end
 
       def line(action, field)
         contribution = action.contribution
         outcome = action.outcome(@outcomes)
-        Account::ValueLine.new(contribution, "#{field.name} is #{action.effect.words(@engine.directory)}", verdict(action, field, outcome),
-                               @settled.loop.include?(contribution) ? nil : because(contribution, outcome))
+        Account::ValueLine.new(
+          contribution, "#{field.name} is #{action.effect.words(@engine.directory)}", verdict(action, field, outcome),
+          @settled.loop.include?(contribution) ? nil : because(contribution, outcome)
+        )
       end
 
       def verdict(action, field, outcome)

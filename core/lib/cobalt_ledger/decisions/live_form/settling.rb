@@ -7,8 +7,8 @@ module CobaltLedger
     # Every round starts from what is stored and typed, never from the round before: so what a rule set, cleared or
     # hid away comes back by itself when the rule ends, and the order in which values were typed does not matter.
     class Settling
-      # Rounds at most. Values are copied, not counted up, so a form that settles does so in fewer rounds than it has rules;
-      # only a computed field that feeds itself through a rule could go on for ever.
+      # Rounds at most. Values are copied, not counted up, so a form that settles does so in fewer rounds than it has
+      # rules; only a computed field that feeds itself through a rule could go on for ever.
       ROUNDS = 100
 
       # What a rule wrote. action: ValueEffects::Action; value: typed value.
@@ -80,7 +80,9 @@ module CobaltLedger
 
       def write(action, facts, written)
         id = action.field.id
-        return if written.key?(id) || (action.effect.is_a?(Rules::Effects::Default) && (@typed.key?(id) || !@raw[id].nil?))
+        if written.key?(id) || (action.effect.is_a?(Rules::Effects::Default) && (@typed.key?(id) || !@raw[id].nil?))
+          return
+        end
 
         value = action.reader&.call(facts)
         written[id] = Write.new(action, value) unless value.is_a?(Conditions::Unreadable)

@@ -22,7 +22,8 @@ module CobaltLedger
         actions = WRITING.key?(mode) ? rules.flat_map { |rule| actions_of(rule, &test_index) } : []
         # Guardrails first, then by rank: the first to write a field wins.
         actions.sort_by! { |action| [action.contribution.guardrail? ? 0 : 1, *action.contribution.place] }
-        @writing = actions.select { |action| (WRITING[mode] || []).include?(action.effect.class.registered_name) }.freeze
+        @writing =
+          actions.select { |action| (WRITING[mode] || []).include?(action.effect.class.registered_name) }.freeze
         @clearing = actions.select { |action| action.effect.clears? }.freeze
         @offering = actions.select { |action| action.effect.is_a?(Rules::Effects::Suggest) }.freeze
         @refusing = actions.select { |action| action.effect.is_a?(Rules::Effects::Refuse) }.freeze
@@ -79,7 +80,9 @@ module CobaltLedger
 
           test = yield(contribution.test)
           targets = @record_type.fields.select { |field| rule.targets?(field) }
-          effects.flat_map { |effect| targets.map { |field| Action.new(contribution, effect, field, test, reader(effect, field)).freeze } }
+          effects.flat_map do |effect|
+            targets.map { |field| Action.new(contribution, effect, field, test, reader(effect, field)).freeze }
+          end
         end
       end
 

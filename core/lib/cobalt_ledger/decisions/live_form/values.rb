@@ -30,7 +30,7 @@ module CobaltLedger
       # Array of Fault for identifiers the record type does not know. layer: "stored" or "entered".
       def unknown(record_type, values, layer)
         values.keys.reject { |id| record_type.field(id) }
-              .map { |id| Fault.new(pointer: "/#{layer}/#{id}", message: "#{record_type.name} has no field “#{id}”") }
+          .map { |id| Fault.new(pointer: "/#{layer}/#{id}", message: "#{record_type.name} has no field “#{id}”") }
       end
 
       # Raises BadInput when values name fields the record type does not know.

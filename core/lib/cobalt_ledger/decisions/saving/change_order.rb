@@ -9,14 +9,16 @@ module CobaltLedger
     # those still to be made is made as soon as its field is open: that can't take an order away. What is left to try
     # is only where changes are truly tangled.
     class ChangeOrder
-      # start: the Decision before any of the changes; changes: Hash of identifier to JSON value; budget: decisions at most.
+      # start: the Decision before any of the changes; changes: Hash of identifier to JSON value; budget: decisions at
+      # most.
       def initialize(engine, start, changes, budget)
         @engine = engine
         @question = start.question
         @changes = changes
         @budget = budget
         @influences = Influences.new(start.plan, changes.keys)
-        # What was decided after some of the changes, by the changes in order of their names: whichever way they were come to.
+        # What was decided after some of the changes, by the changes in order of their names: whichever way they were
+        # come to.
         @decided = { {} => start }
         @spent = 0
       end
@@ -35,7 +37,8 @@ module CobaltLedger
         made.size == @changes.size ? [] : explain(made)
       end
 
-      # Could the longest run have left out others as well? Then it can't be told which of the changes was meant to stand.
+      # Could the longest run have left out others as well? Then it can't be told which of the changes was meant to
+      # stand.
       def ambiguous? = longest.any? { |runs| runs.size > 1 }
 
       # True when the search gave up before it had tried everything.
@@ -43,7 +46,8 @@ module CobaltLedger
 
       private
 
-      # For each knot the longest runs of allowed changes, each another set of them; one that holds all when an order exists.
+      # For each knot the longest runs of allowed changes, each another set of them; one that holds all when an order
+      # exists.
       def longest = @longest ||= @influences.knots.map { |knot| search(knot) }
 
       # Depth first over sets of changes already made; a set is looked at once, whichever way it was reached.

@@ -5,7 +5,8 @@ module CobaltLedger
     # Judges a save. The server decides again; what a browser believed counts for nothing.
     class Saving
       # One reason for turning a save down. field: identifier, or nil when it is about the whole form; kind: "hidden",
-      # "masked", "locked", "required", "unsuitable", "unknown", "refused" or "unsettled"; rules: Array of Rules::Contribution; words: for people.
+      # "masked", "locked", "required", "unsuitable", "unknown", "refused" or "unsettled"; rules: Array of
+      # Rules::Contribution; words: for people.
       Refusal = Struct.new(:field, :kind, :words, :rules, keyword_init: true)
 
       # accepted: true or false; stored: Hash of JSON values to store; refusals: Array of Refusal; aside: Array of
@@ -32,7 +33,10 @@ module CobaltLedger
         refusals += unsettled(decision) + missing(decision, typing.kept, refusals) + objections(decision)
         return refused(question, refusals, decision) if refusals.any?
 
-        Verdict.new(accepted: true, stored: final(question, typing.kept, decision), refusals: [], decision: decision, aside: typing.aside)
+        Verdict.new(
+          accepted: true, stored: final(question, typing.kept, decision), refusals: [], decision: decision,
+          aside: typing.aside
+        )
       end
 
       private
@@ -42,11 +46,18 @@ module CobaltLedger
         return [] unless start.question.mode == "create" && start.fields.values.none?(&:open?)
 
         type = start.question.record_type
-        [Refusal.new(field: nil, kind: "locked", rules: [], words: "No field of a new #{type.noun} is open to you, so you can't create one")]
+        [
+          Refusal.new(
+            field: nil, kind: "locked", rules: [],
+            words: "No field of a new #{type.noun} is open to you, so you can't create one"
+          )
+        ]
       end
 
       # A save that changes nothing leaves everything as it is, whatever rules would write by now.
-      def untouched(question, decision) = Verdict.new(accepted: true, stored: question.stored, refusals: [], decision: decision, aside: [])
+      def untouched(question, decision)
+        Verdict.new(accepted: true, stored: question.stored, refusals: [], decision: decision, aside: [])
+      end
 
       # What can't be read matters no more where its field has closed since.
       def cleared_up(refusals, decision, typing)
@@ -72,21 +83,30 @@ module CobaltLedger
         return [] if decision.loop.empty?
 
         rules = decision.loop.uniq(&:id)
-        [Refusal.new(field: nil, kind: "unsettled", rules: rules, words: "The form does not settle: #{Blame.list(rules)} change its values back and forth without end")]
+        [
+          Refusal.new(
+            field: nil, kind: "unsettled", rules: rules,
+            words: "The form does not settle: #{Blame.list(rules)} change its values back and forth without end"
+          )
+        ]
       end
 
       # What rules hold against the save, each told once at each place.
       def objections(decision)
         decision.objections.map do |each|
           doubt = each.in_doubt ? " (its condition can't be evaluated, so it counts)" : ""
-          Refusal.new(field: each.field&.id, kind: "refused", rules: [each.contribution], words: "#{each.message}#{doubt}")
+          Refusal.new(
+            field: each.field&.id, kind: "refused", rules: [each.contribution], words: "#{each.message}#{doubt}"
+          )
         end
       end
 
       def unreadable(record_type, changes)
         changes.filter_map do |id, raw|
           field = record_type.field(id)
-          next Refusal.new(field: id, kind: "unknown", words: "#{record_type.name} has no field “#{id}”", rules: []) unless field
+          unless field
+            next Refusal.new(field: id, kind: "unknown", words: "#{record_type.name} has no field “#{id}”", rules: [])
+          end
 
           field.parse(raw)
           nil
@@ -107,8 +127,14 @@ module CobaltLedger
       end
 
       def tangled(id, name)
-        Refusal.new(field: id, kind: "locked", rules: [],
-                    words: "#{name}: these changes depend on each other too closely to be judged in one save; save them one after the other")
+        Refusal.new(
+          field: id,
+          kind: "locked",
+          rules: [],
+          words:
+            "#{name}: these changes depend on each other too closely to be judged in one save; save them one after " \
+            "the other"
+        )
       end
 
       def missing(decision, changes, refusals)
@@ -116,7 +142,12 @@ module CobaltLedger
         decision.fields.filter_map do |id, field|
           next if !field.required? || named.include?(id) || !decision.values[id].nil?
 
-          words = changes.key?(id) ? "#{field.field.name} is required and can't be emptied" : "#{field.field.name} is required"
+          words =
+            if changes.key?(id)
+              "#{field.field.name} is required and can't be emptied"
+            else
+              "#{field.field.name} is required"
+            end
           refusal(id, "required", "#{words}#{off_form(decision.question, field.field)}", decision.result(id))
         end
       end
@@ -124,13 +155,19 @@ module CobaltLedger
       # A field that is needed and not there to be filled.
       def off_form(question, field)
         form = question.form
-        form && question.channel == "form" && !form.fields.include?(field) ? " (it is not on the form “#{form.name}”)" : ""
+        if form && question.channel == "form" && !form.fields.include?(field)
+          " (it is not on the form “#{form.name}”)"
+        else
+          ""
+        end
       end
 
       def refusal(id, kind, words, result)
         rules = Blame.rules(result, kind)
-        Refusal.new(field: id, kind: kind, rules: rules,
-                    words: "#{words}#{rules.empty? ? " (#{Blame.otherwise(result)})" : ", by rule #{Blame.list(rules)}"}")
+        Refusal.new(
+          field: id, kind: kind, rules: rules,
+          words: "#{words}#{rules.empty? ? " (#{Blame.otherwise(result)})" : ", by rule #{Blame.list(rules)}"}"
+        )
       end
     end
   end

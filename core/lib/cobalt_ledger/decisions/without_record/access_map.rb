@@ -30,7 +30,12 @@ module CobaltLedger
       private
 
       def column(asked)
-        return @engine.decide(asked).fields.transform_values { |decision| Cell.new([decision.level], true, decision.contested?) } unless @any_record
+        unless @any_record
+          return @engine
+              .decide(asked)
+              .fields
+              .transform_values { |decision| Cell.new([decision.level], true, decision.contested?) }
+        end
 
         search = @engine.feasible(asked)
         record_type.fields.to_h do |field|

@@ -26,7 +26,10 @@ module CobaltLedger
       # "Stage is Signed and not (Count is blank)", or nil when it always holds.
       # words: Array of the tests in words.
       def words(words)
-        said = cubes.map { |cube| cube.map { |place, outcome| outcome ? wrapped(words[place], cube) : "not (#{words[place]})" }.join(" and ") }
+        said =
+          cubes.map do |cube|
+            cube.map { |place, outcome| outcome ? wrapped(words[place], cube) : "not (#{words[place]})" }.join(" and ")
+          end
         return nil if said.include?("")
 
         return said.first if said.size == 1

@@ -4,7 +4,8 @@ module CobaltLedger
   module Decisions
     # Turns what was assumed to show an outcome into a full question that anybody can ask again.
     class ExampleQuestion
-      # question: Question that leaves the record open; found: Hash of the keys of Conditions::Operand#reads to typed values.
+      # question: Question that leaves the record open; found: Hash of the keys of Conditions::Operand#reads to typed
+      # values.
       def initialize(question, found)
         @question = question
         @type = question.record_type
@@ -17,9 +18,11 @@ module CobaltLedger
         screen = kept.merge(values(:entered))
         held = kept.empty? ? screen : kept
         held = {} if @question.mode == "create"
-        @question.with(principals: principals, stored: held.compact, entered: screen.reject { |id, value| held[id] == value },
-                       network: @found.fetch([:network], @question.network), place: @found.fetch([:place], @question.place),
-                       locked: @found.fetch([:locked], @question.locked), related: related(screen, held))
+        @question.with(
+          principals: principals, stored: held.compact, entered: screen.reject { |id, value| held[id] == value },
+          network: @found.fetch([:network], @question.network), place: @found.fetch([:place], @question.place),
+          locked: @found.fetch([:locked], @question.locked), related: related(screen, held)
+        )
       end
 
       # Array of {"field", "name", "words"}: what the example holds, for people. field is absent for what is no field.
@@ -45,7 +48,10 @@ module CobaltLedger
         return @question.related if found.empty?
 
         lambda do |type, number|
-          own = found.select { |(kind, through, _), _| (kind == :opened ? held : screen)[through] == number && @type.field(through).refers_to == type }
+          own =
+            found.select do |(kind, through, _), _|
+              (kind == :opened ? held : screen)[through] == number && @type.field(through).refers_to == type
+            end
           own.empty? ? @question.related&.call(type, number) : own.to_h { |(_, _, id), value| [id, value] }
         end
       end
@@ -55,14 +61,24 @@ module CobaltLedger
         case kind
         when :entered, :stored
           field = @type.field(id)
-          { "field" => id, "name" => kind == :stored ? "#{field.name} as stored" : field.name, "words" => field.say(value, directory) }
-        when :related, :opened then { "name" => "#{other.tr('_', ' ')} of the #{@type.field(id).name.downcase}", "words" => said(value) }
-        when :attribute then { "name" => "the user's #{id.tr('_', ' ')}", "words" => value || "blank" }
-        when :time then { "name" => "the time", "words" => said(value) }
-        when :user then { "name" => "the user", "words" => directory.name_of(:user, value) }
-        when :network then { "name" => "the network", "words" => value ? Conditions::NetworkKind.dump(value) : "blank" }
-        when :place then { "name" => "the place", "words" => value || "elsewhere" }
-        else { "name" => "the record's lock flag", "words" => value ? "yes" : "no" }
+          {
+            "field" => id, "name" => kind == :stored ? "#{field.name} as stored" : field.name,
+            "words" => field.say(value, directory)
+          }
+        when :related, :opened
+          { "name" => "#{other.tr('_', ' ')} of the #{@type.field(id).name.downcase}", "words" => said(value) }
+        when :attribute
+          { "name" => "the user's #{id.tr('_', ' ')}", "words" => value || "blank" }
+        when :time
+          { "name" => "the time", "words" => said(value) }
+        when :user
+          { "name" => "the user", "words" => directory.name_of(:user, value) }
+        when :network
+          { "name" => "the network", "words" => value ? Conditions::NetworkKind.dump(value) : "blank" }
+        when :place
+          { "name" => "the place", "words" => value || "elsewhere" }
+        else
+          { "name" => "the record's lock flag", "words" => value ? "yes" : "no" }
         end
       end
 

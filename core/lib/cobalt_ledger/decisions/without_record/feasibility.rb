@@ -4,8 +4,8 @@ module CobaltLedger
   module Decisions
     # Without a record: which states a field can really take under a plan, and when.
     #
-    # The solver finds each combination of outcomes of a field's tests that can happen, with the record that shows it: so
-    # none is invented, and where something could not be decided, the answer says that it is not complete.
+    # The solver finds each combination of outcomes of a field's tests that can happen, with the record that shows it:
+    # so none is invented, and where something could not be decided, the answer says that it is not complete.
     class Feasibility
       # Combinations of outcomes at most, where conditions that have nothing in common are put together.
       BUDGET = 5_000
@@ -47,18 +47,32 @@ module CobaltLedger
       # What can happen to a field's tests: Array of [outcomes by index of the plan's tests, example].
       def combinations(field_id) = reachable(@plan.slot_of(field_id).tests).first.values
 
-      # What some of the plan's tests can come to together: a Conditions::Solver::Situations::Found. tests: their indices.
-      def together(tests) = tests.empty? ? Conditions::Solver::Situations::Found.new({ [] => {} }, true) : searched(tests.map { |index| @plan.conditions[index] })
+      # What some of the plan's tests can come to together: a Conditions::Solver::Situations::Found. tests: their
+      # indices.
+      def together(tests)
+        if tests.empty?
+          Conditions::Solver::Situations::Found.new({ [] => {} }, true)
+        else
+          searched(tests.map { |index| @plan.conditions[index] })
+        end
+      end
 
       # An outcome's example without the values that make no difference to it: those that could be anything.
       def telling_example(field_id, outcome)
         slot = @plan.slot_of(field_id)
         return outcome.example if @plan.value_effects.bear_on?(slot.tests.map { |index| @plan.conditions[index] })
 
-        outcome.example.keys.reduce(outcome.example) do |example, key|
-          rest = example.except(key)
-          level_with(slot, rest) == outcome.decision.level && settled_without?(slot, rest, outcome.decision.level) ? rest : example
-        end
+        outcome
+          .example
+          .keys
+          .reduce(outcome.example) do |example, key|
+            rest = example.except(key)
+            if level_with(slot, rest) == outcome.decision.level && settled_without?(slot, rest, outcome.decision.level)
+              rest
+            else
+              example
+            end
+          end
       end
 
       private
@@ -85,7 +99,12 @@ module CobaltLedger
         return facts unless @plan.value_effects.writing?
 
         held, screen = raw(example)
-        facts = facts.opened_as(Settling.new(@plan, facts.with_entered(facts.stored), held, {}, defaults_only: true).run.facts) if @plan.looks_back?
+        if @plan.looks_back?
+          facts =
+            facts.opened_as(
+              Settling.new(@plan, facts.with_entered(facts.stored), held, {}, defaults_only: true).run.facts
+            )
+        end
         Settling.new(@plan, facts, screen, screen).run.facts
       end
 
@@ -118,7 +137,11 @@ module CobaltLedger
       # Outcomes of the tests that can happen together: [Hash of vector to [outcomes by index, example], complete].
       # Fields that depend on the same tests share the search.
       def reachable(tests)
-        @found[tests] ||= tests.empty? ? [{ [] => [[], {}] }, true] : placed(tests, searched(tests.map { |index| @plan.conditions[index] }))
+        @found[tests] ||= if tests.empty?
+                            [{ [] => [[], {}] }, true]
+                          else
+                            placed(tests, searched(tests.map { |index| @plan.conditions[index] }))
+                          end
       end
 
       def placed(tests, search)
@@ -139,7 +162,9 @@ module CobaltLedger
         groups = conditions.size > 1 ? Independence.groups(conditions, @type) : []
         return search(conditions) if groups.size < 2
 
-        Independence.combined(conditions.size, groups.map { |places| [places, searched(conditions.values_at(*places))] }, BUDGET)
+        Independence.combined(
+          conditions.size, groups.map { |places| [places, searched(conditions.values_at(*places))] }, BUDGET
+        )
       end
 
       def search(conditions, writing = nil)

@@ -26,7 +26,12 @@ module CobaltLedger
         found = { Array.new(size) => {} }
         complete = parts.all? { |_, search| search.complete }
         parts.each do |places, search|
-          found = found.flat_map { |vector, example| search.found.map { |own, more| [put(vector, places, own), example.merge(more)] } }.to_h
+          found =
+            found
+              .flat_map do |vector, example|
+                search.found.map { |own, more| [put(vector, places, own), example.merge(more)] }
+              end
+              .to_h
           next if found.size <= limit
 
           found = found.first(limit).to_h
@@ -40,8 +45,8 @@ module CobaltLedger
       end
       private_class_method :put
 
-      # What is looked up and may be this or that, with what a field holds and what stands on the screen as one. Records of
-      # one type are one too: two references may name the same.
+      # What is looked up and may be this or that, with what a field holds and what stands on the screen as one. Records
+      # of one type are one too: two references may name the same.
       def variables(condition, type)
         condition.reads.flat_map do |kind, id, *|
           case kind

@@ -13,9 +13,9 @@ module CobaltLedger
 
       # The Conditions::Solver::Situations::Found for some conditions; the block makes it where it is not there yet.
       # type: Catalogue::RecordType; kind: what the mode makes of stored values; base: Conditions::Facts.
-      def fetch(type, kind, conditions, base, &)
+      def fetch(type, kind, conditions, base, &block)
         circumstances = base.circumstances(Conditions::Facts.circumstances_of(conditions))
-        @searches.fetch([type.id, kind, conditions.map(&:identity), circumstances], &)
+        @searches.fetch([type.id, kind, conditions.map(&:identity), circumstances], &block)
       end
     end
   end

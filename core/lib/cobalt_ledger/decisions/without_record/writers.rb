@@ -13,13 +13,15 @@ module CobaltLedger
         @effects = plan.value_effects
       end
 
-      # A Conditions::Solver::Writing, or nil where nothing that is written bears on some conditions. settle: lambda from
-      # an example to Facts. Raises Conditions::Solver::Unknown for what is too much to go through.
+      # A Conditions::Solver::Writing, or nil where nothing that is written bears on some conditions. settle: lambda
+      # from an example to Facts. Raises Conditions::Solver::Unknown for what is too much to go through.
       def bearing_on(conditions, settle)
         return nil unless @effects.bear_on?(conditions)
 
         behind, writes = @effects.behind(conditions, @plan)
-        raise Conditions::Solver::Unknown, "values that a new record begins with" if @plan.mode == "create" && behind.any?(&:looks_back?) && @effects.writing.any? { |action| default?(action) }
+        if @plan.mode == "create" && behind.any?(&:looks_back?) && @effects.writing.any? { |action| default?(action) }
+          raise Conditions::Solver::Unknown, "values that a new record begins with"
+        end
 
         read = ValueEffects.fields_read(behind + writes.map(&:last), @plan.record_type)
         actions = (@effects.clearing + @effects.writing).select { |action| read.include?(action.field.id) }
@@ -31,8 +33,11 @@ module CobaltLedger
       def writer(action)
         effect = action.effect
         Conditions::Solver::Writing::Writer.new(
-          field: action.field, guard: action.test && @plan.conditions[action.test], covered: effect.clears? ? hidden_ways(action.field) : nil,
-          source: effect.is_a?(Rules::ValueEffect) ? effect.source : nil, default: default?(action)
+          field: action.field,
+          guard: action.test && @plan.conditions[action.test],
+          covered: effect.clears? ? hidden_ways(action.field) : nil,
+          source: effect.is_a?(Rules::ValueEffect) ? effect.source : nil,
+          default: default?(action)
         )
       end
 

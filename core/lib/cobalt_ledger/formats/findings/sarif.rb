@@ -14,10 +14,23 @@ module CobaltLedger
         private
 
         def document
-          { "$schema" => SCHEMA, "version" => "2.1.0",
-            "runs" => [{ "tool" => { "driver" => { "name" => "Cobalt Ledger", "rules" => detectors } }, "columnKind" => "unicodeCodePoints",
-                         "invocations" => [{ "executionSuccessful" => true, "toolExecutionNotifications" => notifications }],
-                         "artifacts" => [{ "location" => { "uri" => uri } }], "results" => report.findings.map { |finding| result(finding) } }] }
+          {
+            "$schema" => SCHEMA,
+            "version" => "2.1.0",
+            "runs" => [
+              {
+                "tool" => {
+                  "driver" => {
+                    "name" => "Cobalt Ledger", "rules" => detectors
+                  }
+                },
+                "columnKind" => "unicodeCodePoints",
+                "invocations" => [{ "executionSuccessful" => true, "toolExecutionNotifications" => notifications }],
+                "artifacts" => [{ "location" => { "uri" => uri } }],
+                "results" => report.findings.map { |finding| result(finding) }
+              }
+            ]
+          }
         end
 
         # The path as a URI reference (RFC 3986).
@@ -25,23 +38,46 @@ module CobaltLedger
 
         def detectors
           Audit::Detector.members.map do |name, detector|
-            { "id" => name, "name" => name.split("_").map(&:capitalize).join, "shortDescription" => { "text" => detector.title },
-              "fullDescription" => { "text" => detector.meaning }, "defaultConfiguration" => { "level" => detector.severity } }
+            {
+              "id" => name,
+              "name" => name.split("_").map(&:capitalize).join,
+              "shortDescription" => {
+                "text" => detector.title
+              },
+              "fullDescription" => {
+                "text" => detector.meaning
+              },
+              "defaultConfiguration" => {
+                "level" => detector.severity
+              }
+            }
           end
         end
 
         def notifications
           report.undecided.map do |type, fields|
-            { "level" => "warning",
-              "message" => { "text" => "Not decided for #{Words.list(fields)} of #{type}: more can happen than could be tried." } }
+            {
+              "level" => "warning",
+              "message" => {
+                "text" => "Not decided for #{Words.list(fields)} of #{type}: more can happen than could be tried."
+              }
+            }
           end
         end
 
         def result(finding)
-          { "ruleId" => finding.detector, "level" => finding.severity,
-            "message" => { "text" => [finding.words, finding.winner].compact.join(" ") },
-            "partialFingerprints" => { "finding/v1" => finding.identity }, "locations" => locations(finding),
-            "properties" => { "example" => finding.example&.to_h, "remedies" => finding.remedies.map(&:words) }.compact }
+          {
+            "ruleId" => finding.detector,
+            "level" => finding.severity,
+            "message" => {
+              "text" => [finding.words, finding.winner].compact.join(" ")
+            },
+            "partialFingerprints" => {
+              "finding/v1" => finding.identity
+            },
+            "locations" => locations(finding),
+            "properties" => { "example" => finding.example&.to_h, "remedies" => finding.remedies.map(&:words) }.compact
+          }
         end
 
         def locations(finding)

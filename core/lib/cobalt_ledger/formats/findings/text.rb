@@ -30,7 +30,10 @@ module CobaltLedger
 
         # What could not be decided, said before what was found: there may be more than that.
         def undecided
-          told = report.undecided.map { |type, fields| "not decided: #{Words.list(fields)} (#{type}), more can happen than could be tried\n" }
+          told =
+            report.undecided.map do |type, fields|
+              "not decided: #{Words.list(fields)} (#{type}), more can happen than could be tried\n"
+            end
           told.empty? ? "" : "#{told.join}\n"
         end
       end

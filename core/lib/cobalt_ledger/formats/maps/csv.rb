@@ -15,7 +15,10 @@ module CobaltLedger
               csv << ["Section", "Field", *map.columns.map(&:title)].map { |text| guard(text) }
               map.rows.each do |id, cells|
                 field = map.record_type.field(id)
-                csv << [guard(map.record_type.section(field.section).name), guard(field.name), *cells.map { |cell| words(cell) }]
+                csv << [
+                  guard(map.record_type.section(field.section).name), guard(field.name),
+                  *cells.map { |cell| words(cell) }
+                ]
               end
             end
           end

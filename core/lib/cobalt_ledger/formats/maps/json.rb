@@ -8,7 +8,9 @@ module CobaltLedger
         known_as "json", order: 2
 
         def self.write(map)
-          CanonicalJson.pretty("columns" => map.columns.map(&:title), "rows" => map.rows.transform_values { |cells| cells.map(&:levels) })
+          CanonicalJson.pretty(
+            "columns" => map.columns.map(&:title), "rows" => map.rows.transform_values { |cells| cells.map(&:levels) }
+          )
         end
       end
     end

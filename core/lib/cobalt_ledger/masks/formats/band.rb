@@ -7,7 +7,10 @@ module CobaltLedger
       class Band < Mask
         known_as "band", order: 7
         titled "show a band"
-        takes "width", { "type" => "integer", "minimum" => 1, "maximum" => 1_000_000_000_000 }, title: "Width of the band", start: 10_000
+        takes "width",
+              { "type" => "integer", "minimum" => 1, "maximum" => 1_000_000_000_000 },
+              title: "Width of the band",
+              start: 10_000
 
         # Nominal spread of a figure, against which a band's narrowness is measured.
         SPREAD = 1_000_000

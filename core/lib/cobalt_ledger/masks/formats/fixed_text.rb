@@ -7,7 +7,10 @@ module CobaltLedger
       class FixedText < Mask
         known_as "fixed_text", order: 8
         titled "show fixed words"
-        takes "text", { "type" => "string", "minLength" => 1, "maxLength" => 200 }, title: "Words shown", start: "on file"
+        takes "text",
+              { "type" => "string", "minLength" => 1, "maxLength" => 200 },
+              title: "Words shown",
+              start: "on file"
 
         attr_reader :text
 

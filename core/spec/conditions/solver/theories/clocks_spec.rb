@@ -9,24 +9,37 @@ RSpec.describe CobaltLedger::Conditions::Solver::ZonePieces do
     zones.each do |name|
       zone = TZInfo::Timezone.get(name)
       300.times do
-        second = random.rand(2).zero? ? random.rand(-62_167_219_200..253_402_300_799) : random.rand(-1_500_000_000..2_500_000_000)
-        expect(described_class.of(zone).offset(second * 1_000_000_000)).to eq(zone.period_for(Time.at(second).utc).observed_utc_offset * 1_000_000_000), "seed #{seed}: #{name} at #{second}"
+        second = random.rand(random.rand(2).zero? ? -62_167_219_200..253_402_300_799 : -1_500_000_000..2_500_000_000)
+        expected = zone.period_for(Time.at(second).utc).observed_utc_offset * 1_000_000_000
+        offset = described_class.of(zone).offset(second * 1_000_000_000)
+        expect(offset).to eq(expected), "seed #{seed}: #{name} at #{second}"
       end
     end
   end
 
   it "knows hours that are skipped and repeated, and the day that a zone left out" do
-    window = ->(zone, **more) { CobaltLedger::Conditions::WithinWindow.new(CobaltLedger::Conditions::Window.new(zone: TZInfo::Timezone.get(zone), **more)) }
-    base = CobaltLedger::Conditions::Facts.new(directory: directory, at: Time.utc(2026, 3, 1, 12))
-    ask = lambda do |*conditions|
-      CobaltLedger::Conditions::Solver::Satisfy.new(policy.record_type("loan"), "edit", base, free: [[:time]]).answer(conditions)
+    window = lambda do |zone, **more|
+      CobaltLedger::Conditions::WithinWindow.new(
+        CobaltLedger::Conditions::Window.new(zone: TZInfo::Timezone.get(zone), **more)
+      )
     end
+    base = CobaltLedger::Conditions::Facts.new(directory: directory, at: Time.utc(2026, 3, 1, 12))
+    ask =
+      lambda do |*conditions|
+        CobaltLedger::Conditions::Solver::Satisfy.new(policy.record_type("loan"), "edit", base, free: [[:time]]).answer(
+          conditions
+        )
+      end
     spring = window.call("Europe/London", from: Date.new(2026, 3, 29), until: Date.new(2026, 3, 29), hours: [65, 115])
     autumn = window.call("Europe/London", from: Date.new(2026, 10, 25), until: Date.new(2026, 10, 25), hours: [65, 115])
     expect([ask.call(spring).kind, ask.call(autumn).kind]).to eq(%w[no yes])
     gone = window.call("Pacific/Apia", from: Date.new(2011, 12, 30), until: Date.new(2011, 12, 30))
     expect(ask.call(gone).kind).to eq("no")
-    late = condition_of({ "compare" => "greater", "left" => { "time" => true }, "right" => { "value" => "2026-10-25T01:00:00Z" } }, CobaltLedger::Conditions::Scope.of(policy.record_type("loan")))
+    late =
+      condition_of(
+        { "compare" => "greater", "left" => { "time" => true }, "right" => { "value" => "2026-10-25T01:00:00Z" } },
+        CobaltLedger::Conditions::Scope.of(policy.record_type("loan"))
+      )
     expect(ask.call(autumn, late).example[[:time]]).to be_between(Time.utc(2026, 10, 25, 1), Time.utc(2026, 10, 25, 2))
   end
 end

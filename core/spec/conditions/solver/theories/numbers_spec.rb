@@ -13,7 +13,9 @@ RSpec.describe CobaltLedger::Conditions::Solver::Numbers do
   # Constraints: Array of [Hash of place to factor, limit]: at most.
   def solve(span, constraints, count)
     places = Array.new(count) { @numbers.variable(*span) }
-    constraints.each { |form, limit| @numbers.demand(@numbers.at_most(form.transform_keys { |index| places[index] }, limit)) }
+    constraints.each do |form, limit|
+      @numbers.demand(@numbers.at_most(form.transform_keys { |index| places[index] }, limit))
+    end
     [@search.solve([]), places.map { |place| @numbers.number(place) }]
   end
 
@@ -32,7 +34,9 @@ RSpec.describe CobaltLedger::Conditions::Solver::Numbers do
       @search = solver::Search.new(budget)
       @numbers = described_class.new(@search, budget)
       found, values = solve([-4, 4], constraints, 3)
-      holds = ->(point) { constraints.all? { |form, limit| form.sum { |index, factor| factor * point[index] } <= limit } }
+      holds = lambda do |point|
+        constraints.all? { |form, limit| form.sum { |index, factor| factor * point[index] } <= limit }
+      end
       possible = [*-4..4].repeated_permutation(3).any? { |point| holds.call(point) }
       expect(found).to eq(possible), "seed #{seed + number}: #{constraints}"
       expect(holds.call(values)).to be(true), "seed #{seed + number}: #{values} for #{constraints}" if found
@@ -52,8 +56,10 @@ RSpec.describe CobaltLedger::Conditions::Solver::Numbers do
 
   it "explains a lack of room by the bounds it hangs on" do
     places = Array.new(4) { @numbers.variable(0, 100) }
-    low, high = places.map { |place| [@numbers.at_least({ place => 1 }, 1), @numbers.at_most({ place => 1 }, 3)] }.transpose
-    apart = places.combination(2).map { |one, other| solver::Formula.negate(@numbers.equal({ one => 1, other => -1 }, 0)) }
+    low, high =
+      places.map { |place| [@numbers.at_least({ place => 1 }, 1), @numbers.at_most({ place => 1 }, 3)] }.transpose
+    apart =
+      places.combination(2).map { |one, other| solver::Formula.negate(@numbers.equal({ one => 1, other => -1 }, 0)) }
     apart.each { |literal| @search.add([literal]) }
     expect(@search.solve(low + high)).to be(false)
     expect(@search.core).to match_array(low + high)

@@ -17,21 +17,38 @@ RSpec.describe CobaltLedger::Conditions::Solver::Texts do
       search = solver::Search.new(budget = solver::Budget.new(50_000))
       texts = described_class.new(search, budget)
       places = [texts.variable(100, true), texts.variable(100, true)]
-      facts = Array.new(random.rand(2..5)) do
-        one = places.sample(random: random)
-        other = random.rand < 0.4 ? (places - [one]).first : texts.written(%w[a b ab ba aab].sample(random: random))
-        [random.rand < 0.65, %i[equal begins includes].sample(random: random), *(random.rand < 0.15 ? [other, one] : [one, other])]
-      end
+      facts =
+        Array.new(random.rand(2..5)) do
+          one = places.sample(random: random)
+          other = random.rand < 0.4 ? (places - [one]).first : texts.written(%w[a b ab ba aab].sample(random: random))
+          [
+            random.rand < 0.65, %i[equal begins includes].sample(random: random),
+            *(random.rand < 0.15 ? [other, one] : [one, other])
+          ]
+        end
       facts.each do |wanted, kind, one, other|
-        solver::Formula.demand(search, texts.public_send({ equal: :equal, begins: :begins, includes: :includes }[kind], one, other).then do |found|
-          wanted ? found : solver::Formula.negate(found)
-        end)
+        solver::Formula.demand(
+          search,
+          texts
+            .public_send({ equal: :equal, begins: :begins, includes: :includes }[kind], one, other)
+            .then { |found| wanted ? found : solver::Formula.negate(found) }
+        )
       end
       found = search.solve([])
       kinds[found] += 1
       judged = ->(words) { facts.all? { |wanted, kind, one, other| holds?(kind, words[one], words[other]) == wanted } }
-      expect(judged.call(Hash.new { |_, place| texts.word(place) })).to be(true), "seed #{seed + number}: #{texts.words}" if found == true
-      tried = found == false && short.product(short).find { |one, other| judged.call(Hash.new { |_, place| texts.word(place) }.merge(places[0] => one, places[1] => other)) }
+      if found == true
+        expect(judged.call(Hash.new { |_, place| texts.word(place) })).to(
+          be(true), "seed #{seed + number}: #{texts.words}"
+        )
+      end
+      tried =
+        found == false &&
+        short
+          .product(short)
+          .find do |one, other|
+            judged.call(Hash.new { |_, place| texts.word(place) }.merge(places[0] => one, places[1] => other))
+          end
       expect(tried).to be_falsy, "seed #{seed + number}: #{tried} would do for #{facts}"
     end
     expect(kinds.keys).to contain_exactly(true, false)

@@ -37,7 +37,11 @@ module CobaltLedger
           def found(holds)
             return @fixed if @fixed
 
-            holds.call(@version4) ? IPAddr.new(@numbers.number(@four), Socket::AF_INET) : IPAddr.new(@numbers.number(@six), Socket::AF_INET6)
+            if holds.call(@version4)
+              IPAddr.new(@numbers.number(@four), Socket::AF_INET)
+            else
+              IPAddr.new(@numbers.number(@six), Socket::AF_INET6)
+            end
           end
         end
       end

@@ -4,8 +4,8 @@ module CobaltLedger
   module Conditions
     module Solver
       module Terms
-        # One of a few values: an option, a person, a record's number, a place, yes or no. Each value has a literal of its
-        # own; where none of them holds, it is blank.
+        # One of a few values: an option, a person, a record's number, a place, yes or no. Each value has a literal of
+        # its own; where none of them holds, it is blank.
         class Pick < Term
           # values: Hash of value to Formula.
           attr_reader :values, :world

@@ -4,8 +4,8 @@ module CobaltLedger
   module Conditions
     module Solver
       module Terms
-        # A number, a day or a moment: a sum of whole variables and a constant, divided by a whole number. Days count from
-        # 1970-01-01, moments in nanoseconds since then (UTC).
+        # A number, a day or a moment: a sum of whole variables and a constant, divided by a whole number. Days count
+        # from 1970-01-01, moments in nanoseconds since then (UTC).
         class Quantity < Term
           attr_reader :form, :constant, :divisor
 

@@ -15,10 +15,14 @@ module CobaltLedger
           end
 
           def same(other)
-            Formula.all(*(options.keys | other.options.keys).map { |option| both_or_neither(has(option), other.has(option)) })
+            Formula.all(
+              *(options.keys | other.options.keys).map { |option| both_or_neither(has(option), other.has(option)) }
+            )
           end
 
-          def includes(other) = Formula.all(*other.options.map { |option, its| Formula.any(Formula.negate(its), has(option)) })
+          def includes(other)
+            Formula.all(*other.options.map { |option, its| Formula.any(Formula.negate(its), has(option)) })
+          end
 
           def identical(other) = same(other)
 

@@ -30,7 +30,9 @@ module CobaltLedger
           def passes(other) = Formula.all(filled, other.filled, Formula.negate(at_most(other)))
 
           # The same value, or both blank.
-          def identical(other) = Formula.any(Formula.all(blank, other.blank), Formula.all(filled, other.filled, same(other)))
+          def identical(other)
+            Formula.any(Formula.all(blank, other.blank), Formula.all(filled, other.filled, same(other)))
+          end
 
           # Its typed value in the model that was found, nil for blank. holds: lambda from a Formula to true or false.
           def value(holds) = holds.call(blank) ? nil : found(holds)
