@@ -5,13 +5,13 @@ require "net/http"
 require "socket"
 
 RSpec.describe "The commands" do
-  root = Server::ROOT
+  root = Server::Paths::ROOT
 
   def free_port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
 
   # Starts the server in a process of its own, yields its first line, and stops it.
   def serving(*arguments)
-    Open3.popen2e("bundle", "exec", "ruby", "bin/serve.rb", *arguments, chdir: Server::ROOT) do |_, output, process|
+    Open3.popen2e("bundle", "exec", "ruby", "bin/serve.rb", *arguments, chdir: Server::Paths::ROOT) do |_, output, process|
       line = Timeout.timeout(30) { output.gets }
       yield line
     ensure
