@@ -29,13 +29,15 @@ module Server
         def wake
           return if @process
 
-          @thread = Thread.new { ActiveRecord::Base.connection_pool.with_connection { Runner.new.work_off } }
+          threads << Thread.new { ActiveRecord::Base.connection_pool.with_connection { Runner.new.work_off } }
         end
 
         # Waits for the thread of this process, where there is one.
-        def wait = @thread&.join
+        def wait = (threads.shift.join until threads.empty?)
 
         private
+
+        def threads = @threads ||= []
 
         # Starts it again when it is gone; what it had in hand goes back into the queue.
         def keep_going

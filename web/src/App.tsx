@@ -1,7 +1,7 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQueryClient } from "@tanstack/react-query";
 import { lazy, useCallback, useEffect } from "react";
 import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
-import { ask, onSignedOut, setCsrf } from "./api/client";
+import { api, onSignedOut, server, setCsrf } from "./api/client";
 import type { Session } from "./api/types";
 import { AccountContext } from "./shell/account";
 import { Broken } from "./shell/Broken";
@@ -47,37 +47,50 @@ const administration = createBrowserRouter([
   },
 ]);
 
-const recordUse = createBrowserRouter([{ element: <Shell />, errorElement: <Broken />, children: [...records, { path: "*", element: <Navigate to="/records" replace /> }] }]);
+const recordUse = createBrowserRouter([
+  {
+    element: <Shell />,
+    errorElement: <Broken />,
+    children: [...records, { path: "*", element: <Navigate to="/records" replace /> }],
+  },
+]);
+
+const SESSION = api.queryOptions("get", "/api/session", {}).queryKey;
+
+/** Takes note of who is signed in: the token that changes carry, and under whose name things are kept. */
+function admit(session: Session): void {
+  setCsrf(session.csrf);
+  if (session.account) keepFor(session.account.login);
+}
 
 /** The application behind its door. */
 export function App() {
   const client = useQueryClient();
-  const session = useQuery({
-    queryKey: ["session"],
-    queryFn: async () => {
-      const found = await ask<Session>("/api/session");
-      setCsrf(found.csrf);
-      if (found.account) keepFor(found.account.login);
-      return found;
-    },
-    staleTime: Infinity,
-  });
+  const session = api.useQuery("get", "/api/session", {}, { staleTime: Infinity });
   // A session that ran out leads to the door and back to the same page; unsaved edits are kept in the browser.
-  useEffect(() => onSignedOut(() => void client.invalidateQueries({ queryKey: ["session"] })), [client]);
+  useEffect(() => onSignedOut(() => void client.invalidateQueries({ queryKey: SESSION })), [client]);
   useEffect(() => onLeftElsewhere(() => window.location.assign("/")), []);
-  const enter = useCallback((found: Session) => {
-    setCsrf(found.csrf);
-    if (found.account) keepFor(found.account.login);
-    // What was fetched for somebody else must not be shown to this person.
-    client.removeQueries({ predicate: (fetched) => fetched.queryKey[0] !== "session" });
-    client.setQueryData(["session"], found);
-    if (window.location.pathname === "/setup") window.history.replaceState(null, "", "/");
-  }, [client]);
+  const enter = useCallback(
+    (found: Session) => {
+      admit(found);
+      // What was fetched for somebody else must not be shown to this person.
+      client.removeQueries({ predicate: (fetched) => fetched.queryKey[1] !== SESSION[1] });
+      client.setQueryData(SESSION, found);
+      if (window.location.pathname === "/setup") window.history.replaceState(null, "", "/");
+    },
+    [client],
+  );
   const leave = useCallback(() => {
     wipe();
-    void ask<Session>("/api/session", { method: "DELETE" }).catch(() => undefined).finally(() => window.location.assign("/"));
+    void server
+      .DELETE("/api/session")
+      .catch(() => undefined)
+      .finally(() => window.location.assign("/"));
   }, []);
-  if (session.error) return <ProblemNotice error={session.error} onAgain={() => void session.refetch()} />;
+  // Before anything below is drawn: what it keeps and sends is this person's.
+  if (session.data) admit(session.data);
+  const { error, refetch }: { error: unknown; refetch: () => unknown } = session;
+  if (error) return <ProblemNotice error={error} onAgain={() => void refetch()} />;
   if (!session.data) return <Loading />;
   const { account } = session.data;
   if (!account) return <SignIn setup={session.data.setup_needed} onDone={enter} />;

@@ -6,25 +6,23 @@ import "./theme/base.css";
 import "./theme/screens.css";
 import "./theme/forms.css";
 import "./theme/findings.css";
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
-import { ProblemError } from "./api/client";
+import { makeQueryClient } from "./api/staleness";
 import { App } from "./App";
 import { Theme } from "./theme/Theme";
 
-const client = new QueryClient({
-  defaultOptions: {
-    queries: { retry: (count, error) => count < 2 && error instanceof ProblemError && error.status === 0, refetchOnWindowFocus: true },
-  },
-});
+const client = makeQueryClient();
 
 const root = document.getElementById("root");
 if (root) {
   createRoot(root).render(
     <StrictMode>
       <QueryClientProvider client={client}>
-        <Theme><App /></Theme>
+        <Theme>
+          <App />
+        </Theme>
       </QueryClientProvider>
     </StrictMode>,
   );

@@ -1,3 +1,6 @@
+import createClient, { type Middleware } from "openapi-fetch";
+import createQueryClient from "openapi-react-query";
+import type { paths } from "./schema.gen";
 import type { ProblemDocument } from "./types";
 
 /** An answer that says what went wrong (RFC 9457). */
@@ -27,37 +30,56 @@ export function setCsrf(token: string | undefined): void {
   csrf = token ?? "";
 }
 
-type Options = { method?: string; body?: unknown; ifMatch?: string; signal?: AbortSignal };
+const NO_ANSWER: ProblemDocument = {
+  type: "about:blank",
+  title: "No answer",
+  status: 0,
+  detail: "The server does not answer. Nothing is lost; try again.",
+};
 
-/**
- * Asks the server. Path with query in, JSON out; throws ProblemError for every answer that is not a success,
- * and for a server that can't be reached.
- */
-export async function ask<Answer>(path: string, options: Options = {}): Promise<Answer> {
-  const headers: Record<string, string> = { accept: "application/json" };
-  if (options.body !== undefined) headers["content-type"] = "application/json";
-  if (options.method && options.method !== "GET") headers["x-csrf-token"] = csrf;
-  if (options.ifMatch) headers["if-match"] = options.ifMatch;
-  const response = await fetch(path, {
-    method: options.method ?? "GET",
-    headers,
-    body: options.body === undefined ? undefined : JSON.stringify(options.body),
-    signal: options.signal,
-  }).catch((error: unknown) => {
-    if (error instanceof DOMException && error.name === "AbortError") throw error;
-    throw new ProblemError({ type: "about:blank", title: "No answer", status: 0, detail: "The server does not answer. Nothing is lost; try again." });
-  });
-  const answer: unknown = await response.json().catch(() => ({}));
-  if (response.ok) return answer as Answer;
-  if (response.status === 401 && path !== "/api/session") signedOut();
-  const problem = { type: "about:blank", title: response.statusText, status: response.status, detail: "", ...(answer as object) };
-  throw new ProblemError(problem as ProblemDocument);
+/** Sends the token along, and turns every answer that is not a success into a ProblemError. */
+const manners: Middleware = {
+  onRequest({ request }) {
+    if (request.method !== "GET") request.headers.set("x-csrf-token", csrf);
+    return request;
+  },
+  async onResponse({ response, schemaPath }) {
+    if (response.ok) return undefined;
+    const answer: unknown = await response.json().catch(() => ({}));
+    if (response.status === 401 && schemaPath !== "/api/session") signedOut();
+    const problem = { type: "about:blank", title: response.statusText, status: response.status, detail: "" };
+    throw new ProblemError({ ...problem, ...(answer as Partial<ProblemDocument>) });
+  },
+  onError({ error }) {
+    return error instanceof DOMException && error.name === "AbortError"
+      ? undefined
+      : new ProblemError(NO_ANSWER);
+  },
+};
+
+/** Asks the server by the contract. Throws ProblemError for every answer that is not a success, and for none at all. */
+export const server = createClient<paths>({
+  headers: { accept: "application/json" },
+  querySerializer: (parameters) => search(parameters as Parameters),
+});
+server.use(manners);
+
+/** The same as queries and mutations of React Query, known by method, path and what is asked. */
+export const api = createQueryClient(server);
+
+type Parameters = Record<string, string | number | undefined>;
+
+/** Parameters as a query without its question mark; what is empty is left out. */
+function search(parameters: Parameters): string {
+  const found = new URLSearchParams();
+  for (const [name, value] of Object.entries(parameters)) {
+    if (value !== undefined && value !== "") found.set(name, String(value));
+  }
+  return found.toString();
 }
 
-/** Builds a query string, leaving out what is empty. */
-export function query(parameters: Record<string, string | number | undefined>): string {
-  const search = new URLSearchParams();
-  for (const [name, value] of Object.entries(parameters)) if (value !== undefined && value !== "") search.set(name, String(value));
-  const text = search.toString();
+/** The same with its question mark, for addresses. */
+export function query(parameters: Parameters): string {
+  const text = search(parameters);
   return text ? `?${text}` : "";
 }

@@ -1,29 +1,33 @@
-import { useQuery } from "@tanstack/react-query";
-import { ask, query } from "./client";
-import type { Catalogue, Directory, Overview, Page, RuleView, User } from "./types";
+import { keepPreviousData } from "@tanstack/react-query";
+import { api } from "./client";
 
 /** Which policy is looked at: the edition in force, or the one with the pending edits. */
 export type PolicyState = "in_force" | "pending";
 
-export const useOverview = () => useQuery({ queryKey: ["policy", "overview"], queryFn: () => ask<Overview>("/api/overview") });
+/** For this long, in milliseconds, what seldom changes is not fetched again. */
+const CALM = { staleTime: 30_000 };
+
+export const useOverview = () => api.useQuery("get", "/api/overview");
 
 export const useCatalogue = (state: PolicyState) =>
-  useQuery({ queryKey: ["policy", "catalogue", state], queryFn: () => ask<Catalogue>(`/api/catalogue${query({ state })}`), staleTime: 30_000 });
+  api.useQuery("get", "/api/catalogue", { params: { query: { state } } }, CALM);
 
-export const useDirectory = () => useQuery({ queryKey: ["policy", "directory"], queryFn: () => ask<Directory>("/api/directory"), staleTime: 30_000 });
+export const useDirectory = () => api.useQuery("get", "/api/directory", {}, CALM);
 
 /** Users whose name, address or identifier holds the text; within: "role:courier" and the like. */
 export const usePeople = (search: string, within = "", page = 1, perPage = 50) =>
-  useQuery({
-    queryKey: ["policy", "people", search, within, page, perPage],
-    queryFn: () => ask<Page<User>>(`/api/people${query({ search, within, page, per_page: perPage })}`),
-    placeholderData: (previous) => previous,
-  });
+  api.useQuery(
+    "get",
+    "/api/people",
+    { params: { query: { search, within, page, per_page: perPage } } },
+    { placeholderData: keepPreviousData },
+  );
 
+/** Rules of a record type, all of them at once. */
 export const useRules = (recordType: string, state: PolicyState) =>
-  useQuery({
-    queryKey: ["policy", "rules", recordType, state],
-    queryFn: () => ask<Page<RuleView>>(`/api/rules${query({ record_type: recordType, state, per_page: 1000 })}`),
-    enabled: recordType !== "",
-    placeholderData: (previous) => previous,
-  });
+  api.useQuery(
+    "get",
+    "/api/rules",
+    { params: { query: { record_type: recordType, state, per_page: 1000 } } },
+    { enabled: recordType !== "", placeholderData: keepPreviousData },
+  );

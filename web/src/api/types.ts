@@ -1,4 +1,4 @@
-import type { components } from "./schema.gen";
+import type { components, paths } from "./schema.gen";
 
 type Schemas = components["schemas"];
 
@@ -8,6 +8,7 @@ export type Overview = Schemas["Overview"];
 export type SignInAccount = Schemas["Account"];
 export type Catalogue = Schemas["Catalogue"];
 export type RecordType = Schemas["RecordType"];
+export type RecordTypeDocument = Schemas["RecordTypeDocument"];
 export type Field = Schemas["Field"];
 export type FieldState = Schemas["FieldState"];
 export type Vocabulary = Schemas["Vocabulary"];
@@ -55,6 +56,8 @@ export type Refusal = Schemas["Refusal"];
 export type Fault = Schemas["Fault"];
 export type ProblemDocument = Schemas["Problem"];
 export type RecordList = Schemas["RecordList"];
+/** What is sent to preview an import. */
+export type ImportAsked = paths["/api/imports/preview"]["post"]["requestBody"]["content"]["application/json"];
 export type ImportPreview = Schemas["ImportPreview"];
 export type ChangeAccount = Schemas["ChangeAccount"];
 export type ChangeSet = Schemas["ChangeSet"];

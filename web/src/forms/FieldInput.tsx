@@ -1,8 +1,14 @@
 import { Input, Select } from "antd";
 import type { FieldValue, FormField } from "../api/types";
-import { PersonInput } from "./PersonInput";
+import { PersonInput, type PeopleFrom } from "./PersonInput";
 
-type Props = { field: FormField; value: FieldValue | undefined; onEnter: (value: FieldValue) => void; peopleFrom: string; placeholder?: string };
+type Props = {
+  field: FormField;
+  value: FieldValue | undefined;
+  onEnter: (value: FieldValue) => void;
+  peopleFrom: PeopleFrom;
+  placeholder?: string;
+};
 
 /** The box a value is typed into. Blank is null. */
 export function FieldInput({ field, value, onEnter, peopleFrom, placeholder }: Props) {
@@ -11,26 +17,103 @@ export function FieldInput({ field, value, onEnter, peopleFrom, placeholder }: P
   const typed = (raw: string) => onEnter(raw === "" ? null : raw);
   switch (field.input) {
     case "lines":
-      return <Input.TextArea {...label} autoSize={{ minRows: 1, maxRows: 8 }} value={text} placeholder={placeholder} onChange={(event) => typed(event.target.value)} />;
+      return (
+        <Input.TextArea
+          {...label}
+          autoSize={{ minRows: 1, maxRows: 8 }}
+          value={text}
+          placeholder={placeholder}
+          onChange={(event) => typed(event.target.value)}
+        />
+      );
     case "number":
-      return <Input {...label} inputMode="decimal" value={text} placeholder={placeholder} style={{ maxWidth: 200 }} onChange={(event) => typed(event.target.value)} />;
+      return (
+        <Input
+          {...label}
+          inputMode="decimal"
+          value={text}
+          placeholder={placeholder}
+          style={{ maxWidth: 200 }}
+          onChange={(event) => typed(event.target.value)}
+        />
+      );
     case "date":
-      return <Input {...label} type="date" value={text} style={{ maxWidth: 170 }} onChange={(event) => typed(event.target.value)} />;
+      return (
+        <Input
+          {...label}
+          type="date"
+          value={text}
+          style={{ maxWidth: 170 }}
+          onChange={(event) => typed(event.target.value)}
+        />
+      );
     case "moment":
-      return <Input {...label} type="datetime-local" value={text.slice(0, 16)} style={{ maxWidth: 220 }} onChange={(event) => typed(event.target.value ? withOffset(event.target.value) : "")} />;
+      return (
+        <Input
+          {...label}
+          type="datetime-local"
+          value={text.slice(0, 16)}
+          style={{ maxWidth: 220 }}
+          onChange={(event) => typed(event.target.value ? withOffset(event.target.value) : "")}
+        />
+      );
     case "yes_no":
-      return <Select {...label} allowClear value={value === true ? "yes" : value === false ? "no" : undefined} style={{ maxWidth: 120 }} placeholder="not answered" options={[{ value: "yes", label: "yes" }, { value: "no", label: "no" }]}
-        onChange={(answer?: string) => onEnter(answer === undefined ? null : answer === "yes")} />;
+      return (
+        <Select
+          {...label}
+          allowClear
+          value={value === true ? "yes" : value === false ? "no" : undefined}
+          style={{ maxWidth: 120 }}
+          placeholder="not answered"
+          options={[
+            { value: "yes", label: "yes" },
+            { value: "no", label: "no" },
+          ]}
+          onChange={(answer?: string) => onEnter(answer === undefined ? null : answer === "yes")}
+        />
+      );
     case "choice":
-      return <Select {...label} allowClear value={text || undefined} placeholder={placeholder} style={{ maxWidth: 260 }} options={(field.options ?? []).map((option) => ({ value: option.id, label: option.name }))}
-        onChange={(option?: string) => onEnter(option ?? null)} />;
+      return (
+        <Select
+          {...label}
+          allowClear
+          value={text || undefined}
+          placeholder={placeholder}
+          style={{ maxWidth: 260 }}
+          options={(field.options ?? []).map((option) => ({ value: option.id, label: option.name }))}
+          onChange={(option?: string) => onEnter(option ?? null)}
+        />
+      );
     case "choices":
-      return <Select {...label} mode="multiple" value={Array.isArray(value) ? value : []} options={(field.options ?? []).map((option) => ({ value: option.id, label: option.name }))}
-        onChange={(options: string[]) => onEnter(options.length > 0 ? options : null)} />;
+      return (
+        <Select
+          {...label}
+          mode="multiple"
+          value={Array.isArray(value) ? value : []}
+          options={(field.options ?? []).map((option) => ({ value: option.id, label: option.name }))}
+          onChange={(options: string[]) => onEnter(options.length > 0 ? options : null)}
+        />
+      );
     case "person":
-      return <PersonInput field={field} value={text} label={label} from={peopleFrom} placeholder={placeholder} onPick={onEnter} />;
+      return (
+        <PersonInput
+          field={field}
+          value={text}
+          label={label}
+          from={peopleFrom}
+          placeholder={placeholder}
+          onPick={onEnter}
+        />
+      );
     default:
-      return <Input {...label} value={text} placeholder={placeholder} onChange={(event) => typed(event.target.value)} />;
+      return (
+        <Input
+          {...label}
+          value={text}
+          placeholder={placeholder}
+          onChange={(event) => typed(event.target.value)}
+        />
+      );
   }
 }
 

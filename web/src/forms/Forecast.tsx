@@ -7,7 +7,11 @@ export function Forecast({ form }: { form: Form }) {
   return (
     <div className="notice calm" role="status" aria-label="What a save would leave out">
       <b>{form.put_aside ? "Not all that you typed would be saved" : "A save would clear what is stored"}</b>
-      <ul>{lines.map((line) => <li key={`${line.field} ${line.words}`}>{line.words}.</li>)}</ul>
+      <ul>
+        {lines.map((line) => (
+          <li key={`${line.field} ${line.words}`}>{line.words}.</li>
+        ))}
+      </ul>
     </div>
   );
 }

@@ -1,6 +1,7 @@
 import type { Entered, FieldValue, Form, FormField } from "../api/types";
 import { Glyph } from "../ink/Glyph";
 import { FieldInput } from "./FieldInput";
+import type { PeopleFrom } from "./PersonInput";
 import { Forecast } from "./Forecast";
 import { PathStrip } from "./PathStrip";
 import { Remarks, type OfferActs } from "./Remarks";
@@ -10,7 +11,7 @@ type Props = {
   entered: Entered;
   onEnter: (field: string, value: FieldValue) => void;
   /** The address that gives the names of people to choose from. */
-  peopleFrom: string;
+  peopleFrom: PeopleFrom;
   faults: Record<string, string>;
   /** Dismisses a suggestion. */
   onDismiss?: (key: string) => void;
@@ -25,11 +26,20 @@ type Props = {
 /** A decided form. What can't be typed in looks it, and is no tab stop; what is hidden leaves no gap. */
 export function RecordForm(props: Props) {
   const { form, ghostsFor } = props;
-  const sections = form.sections.map((section) => ({ ...section, fields: section.fields.filter((field) => field.level !== "hidden" || ghostsFor) })).filter((section) => section.fields.length > 0);
+  const sections = form.sections
+    .map((section) => ({
+      ...section,
+      fields: section.fields.filter((field) => field.level !== "hidden" || ghostsFor),
+    }))
+    .filter((section) => section.fields.length > 0);
   return (
     <>
       {form.does_not_settle && (
-        <div className="notice" role="alert"><b>This form does not settle.</b> Its values are changed back and forth by {form.does_not_settle.map((rule) => `${rule.number} ${rule.title}`).join(", ")}. It can’t be saved so.</div>
+        <div className="notice" role="alert">
+          <b>This form does not settle.</b> Its values are changed back and forth by{" "}
+          {form.does_not_settle.map((rule) => `${rule.number} ${rule.title}`).join(", ")}. It can’t be saved
+          so.
+        </div>
       )}
       <Forecast form={form} />
       {form.path && <PathStrip path={form.path} />}
@@ -37,7 +47,11 @@ export function RecordForm(props: Props) {
         {sections.map((section) => (
           <section key={section.id} aria-label={section.name}>
             <h3 className="form-section">{section.name}</h3>
-            <div className={`form-columns of-${section.columns}`}>{section.fields.map((field) => <Row key={field.id} field={field} {...props} />)}</div>
+            <div className={`form-columns of-${section.columns}`}>
+              {section.fields.map((field) => (
+                <Row key={field.id} field={field} {...props} />
+              ))}
+            </div>
           </section>
         ))}
       </div>
@@ -47,40 +61,107 @@ export function RecordForm(props: Props) {
 }
 
 function Row({ field, faults, onWhy, onEnter, onDismiss, marked, ...rest }: Props & { field: FormField }) {
-  const classes = [field.level === "required" || field.required ? "required" : "", faults[field.id] ? "refused" : "", onWhy ? "" : "plain-form", marked?.has(field.id) ? "differs" : ""];
+  const classes = [
+    field.level === "required" || field.required ? "required" : "",
+    faults[field.id] ? "refused" : "",
+    onWhy ? "" : "plain-form",
+    marked?.has(field.id) ? "differs" : "",
+  ];
   const acts: OfferActs | undefined = onDismiss && { onTake: onEnter, onDismiss };
   return (
-    <div className={`form-row ${classes.filter(Boolean).join(" ")}`} data-field={field.id} data-level={field.level}>
+    <div
+      className={`form-row ${classes.filter(Boolean).join(" ")}`}
+      data-field={field.id}
+      data-level={field.level}
+    >
       {onWhy && <Glyph cell={field.level} small />}
-      <span className="label" id={`label-${field.id}`} title={field.help}>{field.name}{field.required && <span className="need"> required</span>}{field.made_up && <span className="made-up" title="The stored value may not be seen by you; this one is made up"> made up</span>}{marked?.has(field.id) && <span className="visually-hidden"> (differs)</span>}</span>
+      <span className="label" id={`label-${field.id}`} title={field.help}>
+        {field.name}
+        {field.required && <span className="need"> required</span>}
+        {field.made_up && (
+          <span className="made-up" title="The stored value may not be seen by you; this one is made up">
+            {" "}
+            made up
+          </span>
+        )}
+        {marked?.has(field.id) && <span className="visually-hidden"> (differs)</span>}
+      </span>
       <div className="value">
         <Value field={field} onEnter={onEnter} {...rest} />
         <Remarks field={field} acts={acts} />
       </div>
-      {onWhy ? <button type="button" className="why" aria-label={`Why is ${field.name} so?`} onClick={() => onWhy(field.id)}>why</button> : <span />}
-      {faults[field.id] && <div className="field-fault" role="alert">{faults[field.id]}</div>}
+      {onWhy ? (
+        <button
+          type="button"
+          className="why"
+          aria-label={`Why is ${field.name} so?`}
+          onClick={() => onWhy(field.id)}
+        >
+          why
+        </button>
+      ) : (
+        <span />
+      )}
+      {faults[field.id] && (
+        <div className="field-fault" role="alert">
+          {faults[field.id]}
+        </div>
+      )}
     </div>
   );
 }
 
-function Value({ field, entered, onEnter, peopleFrom, ghostsFor }: Pick<Props, "entered" | "onEnter" | "peopleFrom" | "ghostsFor"> & { field: FormField }) {
+function Value({
+  field,
+  entered,
+  onEnter,
+  peopleFrom,
+  ghostsFor,
+}: Pick<Props, "entered" | "onEnter" | "peopleFrom" | "ghostsFor"> & { field: FormField }) {
   const labelled = { role: "group", "aria-labelledby": `label-${field.id}` };
   switch (field.level) {
     case "hidden":
-      return <div className="ghost-value" {...labelled}>hidden from {ghostsFor}</div>;
+      return (
+        <div className="ghost-value" {...labelled}>
+          hidden from {ghostsFor}
+        </div>
+      );
     case "masked":
-      return <div className="masked-value" title={field.mask_words} {...labelled}>{field.words ?? <span className="soft">blank</span>}</div>;
+      return (
+        <div className="masked-value" title={field.mask_words} {...labelled}>
+          {field.words ?? <span className="soft">blank</span>}
+        </div>
+      );
     case "read_only":
-      return <div className="ruled-value" {...labelled}><span>{field.words ?? " "}</span></div>;
+      return (
+        <div className="ruled-value" {...labelled}>
+          <span>{field.words ?? " "}</span>
+        </div>
+      );
     case "replace_only":
       return (
         <div className="stack" style={{ gap: 3 }}>
-          <div className="masked-value" title={field.mask_words} {...labelled}>{field.words ?? <span className="soft">blank</span>}</div>
-          <FieldInput field={{ ...field, value: undefined }} value={entered[field.id]} onEnter={(value) => onEnter(field.id, value)} peopleFrom={peopleFrom} placeholder="Type to replace it unseen" />
+          <div className="masked-value" title={field.mask_words} {...labelled}>
+            {field.words ?? <span className="soft">blank</span>}
+          </div>
+          <FieldInput
+            field={{ ...field, value: undefined }}
+            value={entered[field.id]}
+            onEnter={(value) => onEnter(field.id, value)}
+            peopleFrom={peopleFrom}
+            placeholder="Type to replace it unseen"
+          />
         </div>
       );
     default:
       // What a rule writes stands there instead of what was typed, which is kept beside it.
-      return <FieldInput field={field} value={field.id in entered && !field.written_by ? entered[field.id] : field.value} onEnter={(value) => onEnter(field.id, value)} peopleFrom={peopleFrom} />;
+      return (
+        <FieldInput
+          field={field}
+          value={field.id in entered && !field.written_by ? entered[field.id] : field.value}
+          onEnter={(value) => onEnter(field.id, value)}
+          peopleFrom={peopleFrom}
+        />
+      );
   }
 }

@@ -5,7 +5,19 @@ import { cellWords, LEVEL_NAMES, readCell } from "./levels";
 function shape(level: Level, hatch: string): ReactNode {
   switch (level) {
     case "hidden":
-      return <rect x="2.5" y="2.5" width="15" height="15" fill="none" stroke="var(--ghost)" strokeWidth="1.3" strokeDasharray="1.6 2.2" strokeLinecap="round" />;
+      return (
+        <rect
+          x="2.5"
+          y="2.5"
+          width="15"
+          height="15"
+          fill="none"
+          stroke="var(--ghost)"
+          strokeWidth="1.3"
+          strokeDasharray="1.6 2.2"
+          strokeLinecap="round"
+        />
+      );
     case "masked":
       return <rect x="2.5" y="2.5" width="15" height="15" fill={`url(#${hatch})`} stroke="var(--cobalt)" />;
     case "replace_only":
@@ -46,8 +58,14 @@ export function Glyph({ cell, small = false, named = true }: Props) {
   const words = cellWords(cell);
   const width = 20 * Math.max(1, levels.length) - (levels.length > 1 ? levels.length * 4 : 0);
   return (
-    <svg className={`glyph${small ? " small" : ""}`} viewBox={`0 0 ${width} 20`} style={{ width: Math.min((width * (small ? 15 : 20)) / 20, WIDEST) }}
-      role={named ? "img" : undefined} aria-hidden={named ? undefined : true} aria-label={named ? words : undefined}>
+    <svg
+      className={`glyph${small ? " small" : ""}`}
+      viewBox={`0 0 ${width} 20`}
+      style={{ width: Math.min((width * (small ? 15 : 20)) / 20, WIDEST) }}
+      role={named ? "img" : undefined}
+      aria-hidden={named ? undefined : true}
+      aria-label={named ? words : undefined}
+    >
       {named && <title>{words}</title>}
       <defs>
         <pattern id={id} width="4" height="4" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
@@ -55,10 +73,21 @@ export function Glyph({ cell, small = false, named = true }: Props) {
           <rect width="1.7" height="4" fill="var(--cobalt)" />
         </pattern>
       </defs>
-      {levels.length === 1 && levels[0] ? shape(levels[0], id) : levels.map((level, index) => (
-        <g key={level} transform={`translate(${index * 16} 2) scale(0.8)`}>{shape(level, id)}</g>
-      ))}
-      {levels.length > 1 && <path d={`M1 19H${width - 1}`} stroke={complete ? "var(--rule-strong)" : "var(--vermilion)"} strokeWidth="1.4" strokeDasharray={complete ? undefined : "2 2"} />}
+      {levels.length === 1 && levels[0]
+        ? shape(levels[0], id)
+        : levels.map((level, index) => (
+            <g key={level} transform={`translate(${index * 16} 2) scale(0.8)`}>
+              {shape(level, id)}
+            </g>
+          ))}
+      {levels.length > 1 && (
+        <path
+          d={`M1 19H${width - 1}`}
+          stroke={complete ? "var(--rule-strong)" : "var(--vermilion)"}
+          strokeWidth="1.4"
+          strokeDasharray={complete ? undefined : "2 2"}
+        />
+      )}
     </svg>
   );
 }
@@ -68,7 +97,10 @@ export function LevelName({ level, suffix }: { level: Level; suffix?: string }) 
   return (
     <span className="row-flex" style={{ gap: 6 }}>
       <Glyph cell={level} small named={false} />
-      <span>{LEVEL_NAMES[level]}{suffix}</span>
+      <span>
+        {LEVEL_NAMES[level]}
+        {suffix}
+      </span>
     </span>
   );
 }

@@ -6,10 +6,19 @@ export function Legend() {
   return (
     <div className="legend" aria-label="What the inks mean">
       {LEVELS.map((level) => (
-        <span key={level}><Glyph cell={level} small named={false} />{LEVEL_NAMES[level]}</span>
+        <span key={level}>
+          <Glyph cell={level} small named={false} />
+          {LEVEL_NAMES[level]}
+        </span>
       ))}
-      <span><Glyph cell="read_only|editable" small named={false} />Depends</span>
-      <span><i className="ring" aria-hidden="true" />Rules disagree</span>
+      <span>
+        <Glyph cell="read_only|editable" small named={false} />
+        Depends
+      </span>
+      <span>
+        <i className="ring" aria-hidden="true" />
+        Rules disagree
+      </span>
     </div>
   );
 }

@@ -17,7 +17,9 @@ export function readCell(cell: string): { levels: Level[]; complete: boolean; co
   const contested = cell.endsWith("!");
   const plain = contested ? cell.slice(0, -1) : cell;
   const complete = !plain.endsWith("+");
-  const levels = (complete ? plain : plain.slice(0, -1)).split("|").filter((name): name is Level => name in LEVEL_NAMES);
+  const levels = (complete ? plain : plain.slice(0, -1))
+    .split("|")
+    .filter((name): name is Level => name in LEVEL_NAMES);
   return { levels, complete, contested };
 }
 

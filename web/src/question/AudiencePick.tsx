@@ -2,12 +2,23 @@ import { Button, Popover, Select } from "antd";
 import { useState } from "react";
 import { useDirectory, usePeople } from "../api/queries";
 import { audienceOptions } from "../shared/audiences";
+import { optionHolds } from "../shared/optionHolds";
 
 type Props = { purpose: keyof typeof PURPOSES; chosen: string[]; onChange: (audiences: string[]) => void };
 
 const PURPOSES = {
-  columns: { label: "Columns", title: "Columns of the map", none: "each role", note: "A column for a role, group, department or unit stands for somebody who is that and nothing else." },
-  whom: { label: "For", title: "For whom", none: "anyone", note: "Findings whose rules concern somebody of these." },
+  columns: {
+    label: "Columns",
+    title: "Columns of the map",
+    none: "each role",
+    note: "A column for a role, group, department or unit stands for somebody who is that and nothing else.",
+  },
+  whom: {
+    label: "For",
+    title: "For whom",
+    none: "anyone",
+    note: "Findings whose rules concern somebody of these.",
+  },
 };
 
 /** Roles, groups, departments, units and single people of the reader's choice: the columns of the map, or those asked about. */
@@ -18,27 +29,70 @@ export function AudiencePick({ purpose, chosen, onChange }: Props) {
   const directory = useDirectory();
   const people = usePeople(search, "", 1, 30);
   const options = audienceOptions(directory.data, people.data?.items ?? []);
-  const names = new Map(options.flatMap((group) => group.options).map((option) => [option.value, option.label]));
+  const names = new Map(
+    options.flatMap((group) => group.options).map((option) => [option.value, option.label]),
+  );
   const first = chosen[0];
-  const words = first === undefined ? none : chosen.length === 1 ? (names.get(first) ?? first.split(":")[1]) : `${chosen.length} audiences`;
+  const words =
+    first === undefined
+      ? none
+      : chosen.length === 1
+        ? (names.get(first) ?? first.split(":")[1])
+        : `${chosen.length} audiences`;
   return (
     <Popover
-      open={open} onOpenChange={setOpen} trigger="click" placement="bottomLeft"
+      open={open}
+      onOpenChange={setOpen}
+      trigger="click"
+      placement="bottomLeft"
       content={
         <div className="stack" style={{ width: 420 }}>
           <Select
-            mode="multiple" aria-label={title} placeholder={capital(none)} value={chosen} options={options} onChange={onChange} maxCount={60}
-            showSearch={{ onSearch: setSearch, filterOption: (text, option) => String(option?.label ?? "").toLowerCase().includes(text.toLowerCase()) }}
+            mode="multiple"
+            aria-label={title}
+            placeholder={capital(none)}
+            value={chosen}
+            options={options}
+            onChange={onChange}
+            maxCount={60}
+            showSearch={{
+              onSearch: setSearch,
+              filterOption: optionHolds,
+            }}
           />
           <div className="row-flex">
-            <Button size="small" onClick={() => onChange([])}>{capital(none)}</Button>
-            {purpose === "columns" && <Button size="small" onClick={() => onChange((directory.data?.groups ?? []).map((group) => `group:${group.id}`))}>Each group</Button>}
-            {purpose === "columns" && <Button size="small" onClick={() => onChange(["everyone:", ...(directory.data?.departments ?? []).map((node) => `department:${node.id}`)])}>Each department</Button>}
+            <Button size="small" onClick={() => onChange([])}>
+              {capital(none)}
+            </Button>
+            {purpose === "columns" && (
+              <Button
+                size="small"
+                onClick={() => onChange((directory.data?.groups ?? []).map((group) => `group:${group.id}`))}
+              >
+                Each group
+              </Button>
+            )}
+            {purpose === "columns" && (
+              <Button
+                size="small"
+                onClick={() =>
+                  onChange([
+                    "everyone:",
+                    ...(directory.data?.departments ?? []).map((node) => `department:${node.id}`),
+                  ])
+                }
+              >
+                Each department
+              </Button>
+            )}
           </div>
           <span className="soft">{note}</span>
         </div>
-      }>
-      <button type="button" className="pick" aria-label={`${label}: ${words}`}>{words}</button>
+      }
+    >
+      <button type="button" className="pick" aria-label={`${label}: ${words}`}>
+        {words}
+      </button>
     </Popover>
   );
 }

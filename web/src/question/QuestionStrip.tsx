@@ -18,22 +18,55 @@ export function QuestionStrip({ who, tools }: Props) {
   return (
     <section className="strip" aria-label="The question">
       <span>As</span>
-      {who === "audiences" ? <AudiencePick purpose="columns" chosen={question.audiences} onChange={(audiences) => change({ audiences })} /> : <PersonPick as={question.as} onPick={(as) => change({ as })} />}
+      {who === "audiences" ? (
+        <AudiencePick
+          purpose="columns"
+          chosen={question.audiences}
+          onChange={(audiences) => change({ audiences })}
+        />
+      ) : (
+        <PersonPick as={question.as} onPick={(as) => change({ as })} />
+      )}
       <span>on</span>
-      <Pick label="Record type" value={question.type} onPick={(type) => change({ type, record: "" })}
-        options={(catalogue.data?.record_types ?? []).map((type) => ({ value: type.id, label: type.name }))} />
+      <Pick
+        label="Record type"
+        value={question.type}
+        onPick={(type) => change({ type, record: "" })}
+        options={(catalogue.data?.record_types ?? []).map((type) => ({ value: type.id, label: type.name }))}
+      />
       <span className="comma">,</span>
-      <Pick label="Mode" value={question.mode} onPick={(mode) => change({ mode: mode as Mode })}
-        options={Object.entries(MODES).map(([value, label]) => ({ value, label }))} />
-      <RecordPick record={question.record} blank={who === "person" ? "a blank record" : "any record"} onPick={(record) => change({ record })} />
+      <Pick
+        label="Mode"
+        value={question.mode}
+        onPick={(mode) => change({ mode: mode as Mode })}
+        options={Object.entries(MODES).map(([value, label]) => ({ value, label }))}
+      />
+      <RecordPick
+        record={question.record}
+        blank={who === "person" ? "a blank record" : "any record"}
+        onPick={(record) => change({ record })}
+      />
       <span>through</span>
-      <Pick label="Channel" value={question.channel} onPick={(channel) => change({ channel: channel as Channel })}
-        options={Object.entries(CHANNELS).map(([value, label]) => ({ value, label }))} />
+      <Pick
+        label="Channel"
+        value={question.channel}
+        onPick={(channel) => change({ channel: channel as Channel })}
+        options={Object.entries(CHANNELS).map(([value, label]) => ({ value, label }))}
+      />
       <span className="comma">, at</span>
-      <Pick label="Business unit" value={question.unit} onPick={(unit) => change({ unit })}
-        options={(directory.data?.units ?? []).map((unit) => ({ value: unit.id, label: unit.name }))} />
+      <Pick
+        label="Business unit"
+        value={question.unit}
+        onPick={(unit) => change({ unit })}
+        options={(directory.data?.units ?? []).map((unit) => ({ value: unit.id, label: unit.name }))}
+      />
       <span className="comma">,</span>
-      <WhenPick question={question} places={catalogue.data?.vocabulary.places ?? []} zone={catalogue.data?.vocabulary.time_zone ?? ""} onPick={change} />
+      <WhenPick
+        question={question}
+        places={catalogue.data?.vocabulary.places ?? []}
+        zone={catalogue.data?.vocabulary.time_zone ?? ""}
+        onPick={change}
+      />
       <StripTools state={question.state} onState={(state) => change({ state })} tools={tools} />
     </section>
   );
@@ -46,7 +79,14 @@ function PersonPick({ as, onPick }: { as: string; onPick: (as: string) => void }
   const chosen = usePeople(as, "", 1, 5);
   const known = chosen.data?.items.find((user) => user.id === as);
   const roles = new Map((directory.data?.roles ?? []).map((role) => [role.id, role.name]));
-  const options = (people.data?.items ?? []).map((user) => ({ value: user.id, label: user.name, hint: user.roles.map((id) => roles.get(id) ?? id).join(", ") }));
-  if (known && !options.some((option) => option.value === as)) options.unshift({ value: known.id, label: known.name, hint: "" });
-  return <Pick label="Person" value={as || "somebody"} options={options} onPick={onPick} onSearch={setSearch} />;
+  const options = (people.data?.items ?? []).map((user) => ({
+    value: user.id,
+    label: user.name,
+    hint: user.roles.map((id) => roles.get(id) ?? id).join(", "),
+  }));
+  if (known && !options.some((option) => option.value === as))
+    options.unshift({ value: known.id, label: known.name, hint: "" });
+  return (
+    <Pick label="Person" value={as || "somebody"} options={options} onPick={onPick} onSearch={setSearch} />
+  );
 }

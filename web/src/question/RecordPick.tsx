@@ -13,21 +13,37 @@ export function RecordPick({ record, blank, onPick }: Props) {
   };
   return (
     <Popover
-      open={open} trigger="click" placement="bottomLeft"
+      open={open}
+      trigger="click"
+      placement="bottomLeft"
       onOpenChange={(next) => {
         setText(record);
         setOpen(next);
       }}
       content={
         <div className="stack" style={{ width: 240 }}>
-          <Input autoFocus aria-label="Record number" placeholder="Number, such as LN-0042" value={text} onChange={(event) => setText(event.target.value)} onPressEnter={() => done(text)} />
+          <Input
+            autoFocus
+            aria-label="Record number"
+            placeholder="Number, such as LN-0042"
+            value={text}
+            onChange={(event) => setText(event.target.value)}
+            onPressEnter={() => done(text)}
+          />
           <div className="row-flex">
-            <button type="button" className="plain" onClick={() => done(text)}>Take this record</button>
-            <button type="button" className="plain" onClick={() => done("")}>{blank}</button>
+            <button type="button" className="plain" onClick={() => done(text)}>
+              Take this record
+            </button>
+            <button type="button" className="plain" onClick={() => done("")}>
+              {blank}
+            </button>
           </div>
         </div>
-      }>
-      <button type="button" className="pick" aria-label={`Record: ${record || blank}`}>{record || blank}</button>
+      }
+    >
+      <button type="button" className="pick" aria-label={`Record: ${record || blank}`}>
+        {record || blank}
+      </button>
     </Popover>
   );
 }

@@ -21,10 +21,16 @@ export function StripTools({ state, onState, tools }: Props) {
     <span className="tools">
       {tools}
       <span className="states" role="group" aria-label="Which policy">
-        <button type="button" aria-pressed={state === "in_force"} onClick={() => onState("in_force")}>in force</button>
-        <button type="button" aria-pressed={state === "pending"} onClick={() => onState("pending")}>{edits > 0 ? `with ${edits} ${edits === 1 ? "edit" : "edits"}` : "with edits"}</button>
+        <button type="button" aria-pressed={state === "in_force"} onClick={() => onState("in_force")}>
+          in force
+        </button>
+        <button type="button" aria-pressed={state === "pending"} onClick={() => onState("pending")}>
+          {edits > 0 ? `with ${edits} ${edits === 1 ? "edit" : "edits"}` : "with edits"}
+        </button>
       </span>
-      <button type="button" className="plain" onClick={() => void copy()}>Copy question</button>
+      <button type="button" className="plain" onClick={() => void copy()}>
+        Copy question
+      </button>
     </span>
   );
 }

@@ -3,7 +3,12 @@ import { useSearchParams } from "react-router";
 import type { PolicyState } from "../api/queries";
 
 export const MODES = { create: "creating", edit: "editing", view: "viewing", list: "listing" } as const;
-export const CHANNELS = { form: "the form", import: "an import", automation: "an automation", interface: "a program" } as const;
+export const CHANNELS = {
+  form: "the form",
+  import: "an import",
+  automation: "an automation",
+  interface: "a program",
+} as const;
 export type Mode = keyof typeof MODES;
 export type Channel = keyof typeof CHANNELS;
 
@@ -25,7 +30,19 @@ export type AskedQuestion = {
   state: PolicyState;
 };
 
-const NAMES = { as: "as", audiences: "audiences", type: "type", mode: "mode", channel: "channel", record: "record", unit: "unit", at: "at", network: "network", place: "place", state: "policy" } as const;
+const NAMES = {
+  as: "as",
+  audiences: "audiences",
+  type: "type",
+  mode: "mode",
+  channel: "channel",
+  record: "record",
+  unit: "unit",
+  at: "at",
+  network: "network",
+  place: "place",
+  state: "policy",
+} as const;
 
 /** Reads the question from the URL, and changes parts of it there. */
 export function useQuestion(): [AskedQuestion, (change: Partial<AskedQuestion>, replace?: boolean) => void] {
@@ -49,18 +66,24 @@ export function useQuestion(): [AskedQuestion, (change: Partial<AskedQuestion>, 
       state: search.get(NAMES.state) === "in_force" ? "in_force" : "pending",
     };
   }, [search]);
-  const change = useCallback((parts: Partial<AskedQuestion>, replace = false) => {
-    setSearch((before) => {
-      const next = new URLSearchParams(before);
-      for (const [part, value] of Object.entries(parts)) {
-        const text = Array.isArray(value) ? value.join(",") : String(value ?? "");
-        const name = NAMES[part as keyof AskedQuestion];
-        if (text) next.set(name, text);
-        else next.delete(name);
-      }
-      return next;
-    }, { replace });
-  }, [setSearch]);
+  const change = useCallback(
+    (parts: Partial<AskedQuestion>, replace = false) => {
+      setSearch(
+        (before) => {
+          const next = new URLSearchParams(before);
+          for (const [part, value] of Object.entries(parts)) {
+            const text = Array.isArray(value) ? value.join(",") : value;
+            const name = NAMES[part as keyof AskedQuestion];
+            if (text) next.set(name, text);
+            else next.delete(name);
+          }
+          return next;
+        },
+        { replace },
+      );
+    },
+    [setSearch],
+  );
   return [question, change];
 }
 

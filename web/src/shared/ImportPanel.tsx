@@ -1,11 +1,11 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { App, Button, Checkbox, Input, Modal, Select } from "antd";
 import { useState, type ChangeEvent } from "react";
-import { ask } from "../api/client";
-import type { ImportPreview } from "../api/types";
+import { api } from "../api/client";
+import type { ImportAsked, ImportPreview } from "../api/types";
 import { ProblemNotice } from "./ProblemNotice";
 
-export type ImportKind = "policy" | "directory" | "people-ldif" | "fields-csv" | "fields-json-schema";
+export type ImportKind = ImportAsked["kind"];
+type Complete = NonNullable<ImportAsked["complete"]>[number];
 
 const KINDS: Record<ImportKind, { title: string; accept: string }> = {
   "fields-json-schema": { title: "Record type from a JSON Schema", accept: ".json" },
@@ -18,107 +18,167 @@ const KINDS: Record<ImportKind, { title: string; accept: string }> = {
 const SIZE_LIMIT = 8 * 1024 * 1024;
 
 /** What a file of people can be complete for, so that what it does not hold is taken away. */
-const COMPLETE = [
-  { value: "roles", label: "the roles of the people in it" }, { value: "groups", label: "their groups" }, { value: "department", label: "their department" },
-  { value: "units", label: "their units" }, { value: "attributes", label: "their attributes" }, { value: "people", label: "all people: who is not in it goes" },
+const COMPLETE: { value: Complete; label: string }[] = [
+  { value: "roles", label: "the roles of the people in it" },
+  { value: "groups", label: "their groups" },
+  { value: "department", label: "their department" },
+  { value: "units", label: "their units" },
+  { value: "attributes", label: "their attributes" },
+  { value: "people", label: "all people: who is not in it goes" },
   { value: "lists", label: "all roles, groups, departments and units there are" },
 ];
-const MEMBERSHIPS = ["roles", "groups", "department", "units"];
+const MEMBERSHIPS: Complete[] = ["roles", "groups", "department", "units"];
 
 type Props = { kinds: ImportKind[]; onClose: () => void };
 
 /** Brings a file in: first what it adds, changes and drops, then, on a second press, the import. */
 export function ImportPanel({ kinds, onClose }: Props) {
   const { message } = App.useApp();
-  const client = useQueryClient();
   const [kind, setKind] = useState<ImportKind>(kinds[0] ?? "policy");
   const [file, setFile] = useState<{ name: string; content: string } | null>(null);
-  const [mapping, setMapping] = useState<unknown>(undefined);
+  const [mapping, setMapping] = useState<Record<string, unknown> | undefined>(undefined);
   const [name, setName] = useState("");
   const [replace, setReplace] = useState(false);
-  const [complete, setComplete] = useState<string[]>(MEMBERSHIPS);
-  const [preview, setPreview] = useState<ImportPreview | null>(null);
-  const [error, setError] = useState<unknown>(null);
-  const [busy, setBusy] = useState(false);
-  const change = <Value,>(set: (value: Value) => void) => (value: Value) => {
-    set(value);
-    setPreview(null);
-    setError(null);
-  };
+  const [complete, setComplete] = useState<Complete[]>(MEMBERSHIPS);
+  const [unreadable, setUnreadable] = useState<Error | null>(null);
+  const previewing = api.useMutation("post", "/api/imports/preview");
+  const applying = api.useMutation("post", "/api/imports", {
+    onSuccess: (done) => {
+      message.success(
+        done.target === "directory" ? "The directory is brought up to date" : "Imported into the change set",
+      );
+      onClose();
+    },
+  });
+  const preview = previewing.data;
+  const error: unknown = unreadable ?? applying.error ?? previewing.error;
+  const busy = previewing.isPending || applying.isPending;
+  const change =
+    <Value,>(set: (value: Value) => void) =>
+    (value: Value) => {
+      set(value);
+      setUnreadable(null);
+      previewing.reset();
+      applying.reset();
+    };
   const read = async (event: ChangeEvent<HTMLInputElement>) => {
     const chosen = event.target.files?.[0];
     if (!chosen) return;
     change(setFile)(null);
     if (chosen.size > SIZE_LIMIT) {
-      setError(new Error(`${chosen.name} holds more than 8 MiB.`));
+      setUnreadable(new Error(`${chosen.name} holds more than 8 MiB.`));
       return;
     }
     setFile({ name: chosen.name, content: toBase64(new Uint8Array(await chosen.arrayBuffer())) });
     if (kinds.includes("fields-csv") && chosen.name.endsWith(".csv")) setKind("fields-csv");
     if (kinds.includes("people-ldif") && /\.ldi?f$/.test(chosen.name)) setKind("people-ldif");
-    if (!name) setName(chosen.name.replace(/\.[^.]*$/, "").replace(/[-_]+/g, " ").replace(/^./, (letter) => letter.toUpperCase()));
+    if (!name)
+      setName(
+        chosen.name
+          .replace(/\.[^.]*$/, "")
+          .replace(/[-_]+/g, " ")
+          .replace(/^./, (letter) => letter.toUpperCase()),
+      );
   };
   const readMapping = async (event: ChangeEvent<HTMLInputElement>) => {
     const chosen = event.target.files?.[0];
     if (!chosen) return;
     try {
-      change(setMapping)(JSON.parse(await chosen.text()) as unknown);
+      change(setMapping)(JSON.parse(await chosen.text()) as Record<string, unknown>);
     } catch {
-      setError(new Error(`${chosen.name} is not JSON.`));
+      setUnreadable(new Error(`${chosen.name} is not JSON.`));
     }
   };
   const people = kind === "people-ldif" || kind === "directory";
   const body = () => ({
-    kind, content: file?.content ?? "", ...(kind === "policy" ? { replace } : {}), ...(people ? { complete } : {}),
-    ...(kind.startsWith("fields") && name.trim() ? { name: name.trim() } : {}), ...(kind === "people-ldif" && mapping ? { mapping } : {}),
+    kind,
+    content: file?.content ?? "",
+    ...(kind === "policy" ? { replace } : {}),
+    ...(people ? { complete } : {}),
+    ...(kind.startsWith("fields") && name.trim() ? { name: name.trim() } : {}),
+    ...(kind === "people-ldif" && mapping ? { mapping } : {}),
   });
-  const run = async (path: string, extra: object) => {
-    setBusy(true);
-    setError(null);
-    try {
-      return await ask<ImportPreview>(path, { method: "POST", body: { ...body(), ...extra } });
-    } catch (caught) {
-      setError(caught);
-      return null;
-    } finally {
-      setBusy(false);
-    }
-  };
-  const apply = async () => {
-    const done = await run("/api/imports", { token: preview?.token });
-    if (!done) return;
-    await client.invalidateQueries({ queryKey: ["policy"] });
-    message.success(done.target === "directory" ? "The directory is brought up to date" : "Imported into the change set");
-    onClose();
-  };
+  const apply = () => applying.mutate({ body: { ...body(), token: preview?.token ?? "" } });
   const nothing = preview && preview.adds.length + preview.changes.length + preview.drops.length === 0;
   return (
-    <Modal open title="Import from a file" width={680} onCancel={onClose} footer={[
-      <Button key="close" onClick={onClose}>Close</Button>,
-      preview && !nothing
-        ? <Button key="apply" type="primary" loading={busy} onClick={() => void apply()}>Import this</Button>
-        : <Button key="preview" type="primary" loading={busy} disabled={!file} onClick={() => void run("/api/imports/preview", {}).then(setPreview)}>Preview</Button>,
-    ]}>
+    <Modal
+      open
+      title="Import from a file"
+      width={680}
+      onCancel={onClose}
+      footer={[
+        <Button key="close" onClick={onClose}>
+          Close
+        </Button>,
+        preview && !nothing ? (
+          <Button key="apply" type="primary" loading={busy} onClick={apply}>
+            Import this
+          </Button>
+        ) : (
+          <Button
+            key="preview"
+            type="primary"
+            loading={busy}
+            disabled={!file}
+            onClick={() => previewing.mutate({ body: body() })}
+          >
+            Preview
+          </Button>
+        ),
+      ]}
+    >
       <div className="stack">
-        <label className="line">What the file holds
-          <Select value={kind} onChange={change(setKind)} options={kinds.map((each) => ({ value: each, label: KINDS[each].title }))} />
+        <label className="line">
+          What the file holds
+          <Select
+            value={kind}
+            onChange={change(setKind)}
+            options={kinds.map((each) => ({ value: each, label: KINDS[each].title }))}
+          />
         </label>
-        <label className="line">File, up to 8 MiB<input type="file" name="file" accept={kinds.map((each) => KINDS[each].accept).join(",")} onChange={(event) => void read(event)} /></label>
-        {kind.startsWith("fields") && <label className="line">Name of the record type<Input value={name} maxLength={200} onChange={(event) => change(setName)(event.target.value)} /></label>}
-        {kind === "people-ldif" && <label className="line">Mapping of attributes (a JSON file; without it, the usual names of inetOrgPerson)<input type="file" name="mapping" accept=".json" onChange={(event) => void readMapping(event)} /></label>}
+        <label className="line">
+          File, up to 8 MiB
+          <input
+            type="file"
+            name="file"
+            accept={kinds.map((each) => KINDS[each].accept).join(",")}
+            onChange={(event) => void read(event)}
+          />
+        </label>
+        {kind.startsWith("fields") && (
+          <label className="line">
+            Name of the record type
+            <Input value={name} maxLength={200} onChange={(event) => change(setName)(event.target.value)} />
+          </label>
+        )}
+        {kind === "people-ldif" && (
+          <label className="line">
+            Mapping of attributes (a JSON file; without it, the usual names of inetOrgPerson)
+            <input type="file" name="mapping" accept=".json" onChange={(event) => void readMapping(event)} />
+          </label>
+        )}
         {people && (
           <fieldset className="complete">
             <legend>The file says everything about</legend>
             <Checkbox.Group value={complete} onChange={change(setComplete)} options={COMPLETE} />
-            <p className="soft">What is ticked and not in the file is taken away; the preview shows each right lost or gained. Of everything else the file only adds.</p>
+            <p className="soft">
+              What is ticked and not in the file is taken away; the preview shows each right lost or gained.
+              Of everything else the file only adds.
+            </p>
           </fieldset>
         )}
-        {kind === "policy" && <Checkbox checked={replace} onChange={(event) => change(setReplace)(event.target.checked)}>Drop what the file does not hold</Checkbox>}
+        {kind === "policy" && (
+          <Checkbox checked={replace} onChange={(event) => change(setReplace)(event.target.checked)}>
+            Drop what the file does not hold
+          </Checkbox>
+        )}
         {error ? <ProblemNotice error={error} title="The file is refused; nothing was changed" /> : null}
         {preview && (
           <div aria-label="Preview" role="region" style={{ maxHeight: 300, overflow: "auto" }} tabIndex={0}>
             {nothing && <p>The file holds nothing that is not here already.</p>}
-            <Listing title="Adds" items={preview.adds} /><Listing title="Changes" items={preview.changes} /><Listing title="Drops" items={preview.drops} />
+            <Listing title="Adds" items={preview.adds} />
+            <Listing title="Changes" items={preview.changes} />
+            <Listing title="Drops" items={preview.drops} />
           </div>
         )}
       </div>
@@ -130,9 +190,16 @@ function Listing({ title, items }: { title: string; items: ImportPreview["adds"]
   if (items.length === 0) return null;
   return (
     <section>
-      <h3>{title} {items.length}</h3>
+      <h3>
+        {title} {items.length}
+      </h3>
       <ul className="account-lines">
-        {items.slice(0, 200).map((item) => <li key={item.title}><b>{item.title}</b>{item.lines.length > 0 && <> · {item.lines.join("; ")}</>}</li>)}
+        {items.slice(0, 200).map((item) => (
+          <li key={item.title}>
+            <b>{item.title}</b>
+            {item.lines.length > 0 && <> · {item.lines.join("; ")}</>}
+          </li>
+        ))}
         {items.length > 200 && <li>and {items.length - 200} more</li>}
       </ul>
     </section>
@@ -141,6 +208,7 @@ function Listing({ title, items }: { title: string; items: ImportPreview["adds"]
 
 function toBase64(bytes: Uint8Array): string {
   let text = "";
-  for (let start = 0; start < bytes.length; start += 32_768) text += String.fromCharCode(...bytes.subarray(start, start + 32_768));
+  for (let start = 0; start < bytes.length; start += 32_768)
+    text += String.fromCharCode(...bytes.subarray(start, start + 32_768));
   return btoa(text);
 }

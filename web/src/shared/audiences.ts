@@ -6,7 +6,8 @@ export type AudienceGroup = { label: string; options: AudienceOption[] };
 /** All that an audience can name, grouped for a list; values are like "role:courier". */
 export function audienceOptions(directory: Directory | undefined, people: User[]): AudienceGroup[] {
   if (!directory) return [];
-  const nodes = (kind: string, list: { id: string; name: string }[]) => list.map((node) => ({ value: `${kind}:${node.id}`, label: node.name }));
+  const nodes = (kind: string, list: { id: string; name: string }[]) =>
+    list.map((node) => ({ value: `${kind}:${node.id}`, label: node.name }));
   return [
     { label: "Roles", options: nodes("role", directory.roles) },
     { label: "Groups", options: nodes("group", directory.groups) },

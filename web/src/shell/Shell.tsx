@@ -8,8 +8,14 @@ import { useAccount } from "./account";
 import { OwnPassword } from "./OwnPassword";
 
 const PAGES = [
-  ["/map", "Map"], ["/rules", "Rules"], ["/rehearsal", "Rehearsal"], ["/findings", "Findings"], ["/changes", "Changes"],
-  ["/records", "Records"], ["/catalogue", "Catalogue"], ["/people", "People"],
+  ["/map", "Map"],
+  ["/rules", "Rules"],
+  ["/rehearsal", "Rehearsal"],
+  ["/findings", "Findings"],
+  ["/changes", "Changes"],
+  ["/records", "Records"],
+  ["/catalogue", "Catalogue"],
+  ["/people", "People"],
 ] as const;
 
 /** The band at the top, and the page below it. */
@@ -23,21 +29,44 @@ export function Shell() {
   return (
     <div className="shell" style={reads ? undefined : { gridTemplateRows: "auto 1fr" }}>
       <header className="band">
-        <Link className="name" to={{ pathname: "/", search }}><img src="/mark.svg" alt="" width="22" height="22" />Cobalt Ledger</Link>
+        <Link className="name" to={{ pathname: "/", search }}>
+          <img src="/mark.svg" alt="" width="22" height="22" />
+          Cobalt Ledger
+        </Link>
         <nav aria-label="Pages">
           {pages.map(([path, name]) => (
-            <NavLink key={path} to={{ pathname: path, search: path === "/records" ? "" : search }}>{name}{path === "/findings" && <StandingFindings />}</NavLink>
+            <NavLink key={path} to={{ pathname: path, search: path === "/records" ? "" : search }}>
+              {name}
+              {path === "/findings" && <StandingFindings />}
+            </NavLink>
           ))}
         </nav>
         <div className="right">
           {reads && <Standing search={search} />}
-          <button type="button" onClick={flip}>{shade === "light" ? "Dark" : "Light"}</button>
-          <button type="button" title="Change your password" aria-label={`${account.name}: change your password`} onClick={() => setPassword(true)}><b>{account.name}</b></button>
-          <button type="button" onClick={leave}>Sign out</button>
+          <button type="button" onClick={flip}>
+            {shade === "light" ? "Dark" : "Light"}
+          </button>
+          <button
+            type="button"
+            title="Change your password"
+            aria-label={`${account.name}: change your password`}
+            onClick={() => setPassword(true)}
+          >
+            <b>{account.name}</b>
+          </button>
+          <button type="button" onClick={leave}>
+            Sign out
+          </button>
         </div>
       </header>
       {password && <OwnPassword onClose={() => setPassword(false)} />}
-      <Suspense fallback={<div className="page"><Loading /></div>}>
+      <Suspense
+        fallback={
+          <div className="page">
+            <Loading />
+          </div>
+        }
+      >
         <Outlet />
       </Suspense>
     </div>
@@ -47,7 +76,14 @@ export function Shell() {
 /** How many findings above house-keeping stand, so far as they are proved. */
 function StandingFindings() {
   const standing = useOverview().data?.findings ?? 0;
-  return standing > 0 ? <span className="count mono" title={`${standing} ${standing === 1 ? "finding" : "findings"} above house-keeping`}>{standing}</span> : null;
+  return standing > 0 ? (
+    <span
+      className="count mono"
+      title={`${standing} ${standing === 1 ? "finding" : "findings"} above house-keeping`}
+    >
+      {standing}
+    </span>
+  ) : null;
 }
 
 /** The edition in force and the edits waiting. */
@@ -57,8 +93,12 @@ function Standing({ search }: { search: string }) {
   const { edition, change_set: changeSet } = overview.data;
   return (
     <>
-      <span>Edition <b className="mono">{edition.number}</b> in force</span>
-      <Link to={{ pathname: "/changes", search }}><b>{changeSet.edits}</b> {changeSet.edits === 1 ? "edit" : "edits"} waiting</Link>
+      <span>
+        Edition <b className="mono">{edition.number}</b> in force
+      </span>
+      <Link to={{ pathname: "/changes", search }}>
+        <b>{changeSet.edits}</b> {changeSet.edits === 1 ? "edit" : "edits"} waiting
+      </Link>
     </>
   );
 }

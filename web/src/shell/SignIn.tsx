@@ -1,6 +1,6 @@
 import { Button, Input } from "antd";
-import { useState, type FormEvent } from "react";
-import { ask, ProblemError } from "../api/client";
+import { useState, type SyntheticEvent } from "react";
+import { api, ProblemError } from "../api/client";
 import type { Session } from "../api/types";
 
 /** The door: sign in, or make the first administrator with the link that was printed. */
@@ -8,36 +8,77 @@ export function SignIn({ setup, onDone }: { setup: boolean; onDone: (session: Se
   const [login, setLogin] = useState("");
   const [name, setName] = useState("");
   const [password, setPassword] = useState("");
-  const [fault, setFault] = useState("");
-  const [busy, setBusy] = useState(false);
   const token = window.location.hash.slice(1);
-  const submit = async (event: FormEvent) => {
+  const signIn = api.useMutation("post", "/api/session", { onSuccess: onDone });
+  const makeFirst = api.useMutation("post", "/api/setup", { onSuccess: onDone });
+  const error = (setup ? makeFirst : signIn).error as Error | null;
+  const fault = error
+    ? error instanceof ProblemError
+      ? error.message
+      : "Something went wrong; try again"
+    : "";
+  const busy = signIn.isPending || makeFirst.isPending;
+  const submit = (event: SyntheticEvent) => {
     event.preventDefault();
-    setBusy(true);
-    setFault("");
-    try {
-      const session = setup
-        ? await ask<Session>("/api/setup", { method: "POST", body: { token, login, name: name || login, password } })
-        : await ask<Session>("/api/session", { method: "POST", body: { login, password } });
-      onDone(session);
-    } catch (error) {
-      setFault(error instanceof ProblemError ? error.message : "Something went wrong; try again");
-      setBusy(false);
-    }
+    if (setup) makeFirst.mutate({ body: { token, login, name: name || login, password } });
+    else signIn.mutate({ body: { login, password } });
   };
   return (
     <main className="door">
-      <form onSubmit={(event) => void submit(event)} className="stack">
-        <h1 className="row-flex"><img src="/mark.svg" alt="" width="24" height="24" />Cobalt Ledger</h1>
-        <p>{setup ? "Make the first administrator of this installation." : "Who may see, edit, mask or lock each field, and why."}</p>
-        {setup && !token && <div className="notice">Open the link that was printed when the server started; it carries the key that is needed here.</div>}
-        {setup && <label className="line">Your name<Input value={name} onChange={(event) => setName(event.target.value)} autoComplete="name" required /></label>}
-        <label className="line">Sign-in name<Input value={login} onChange={(event) => setLogin(event.target.value)} autoComplete="username" autoFocus required /></label>
-        <label className="line">Password{setup && ", ten characters at least"}
-          <Input.Password value={password} onChange={(event) => setPassword(event.target.value)} autoComplete={setup ? "new-password" : "current-password"} required minLength={setup ? 10 : 1} />
+      <form onSubmit={submit} className="stack">
+        <h1 className="row-flex">
+          <img src="/mark.svg" alt="" width="24" height="24" />
+          Cobalt Ledger
+        </h1>
+        <p>
+          {setup
+            ? "Make the first administrator of this installation."
+            : "Who may see, edit, mask or lock each field, and why."}
+        </p>
+        {setup && !token && (
+          <div className="notice">
+            Open the link that was printed when the server started; it carries the key that is needed here.
+          </div>
+        )}
+        {setup && (
+          <label className="line">
+            Your name
+            <Input
+              value={name}
+              onChange={(event) => setName(event.target.value)}
+              autoComplete="name"
+              required
+            />
+          </label>
+        )}
+        <label className="line">
+          Sign-in name
+          <Input
+            value={login}
+            onChange={(event) => setLogin(event.target.value)}
+            autoComplete="username"
+            autoFocus
+            required
+          />
         </label>
-        {fault && <div className="notice" role="alert">{fault}</div>}
-        <Button type="primary" htmlType="submit" loading={busy} disabled={setup && !token}>{setup ? "Make the administrator" : "Sign in"}</Button>
+        <label className="line">
+          Password{setup && ", ten characters at least"}
+          <Input.Password
+            value={password}
+            onChange={(event) => setPassword(event.target.value)}
+            autoComplete={setup ? "new-password" : "current-password"}
+            required
+            minLength={setup ? 10 : 1}
+          />
+        </label>
+        {fault && (
+          <div className="notice" role="alert">
+            {fault}
+          </div>
+        )}
+        <Button type="primary" htmlType="submit" loading={busy} disabled={setup && !token}>
+          {setup ? "Make the administrator" : "Sign in"}
+        </Button>
       </form>
     </main>
   );

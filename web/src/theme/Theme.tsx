@@ -1,26 +1,11 @@
 import { App, ConfigProvider, theme } from "antd";
-import { useCallback, useEffect, useMemo, useState, type ReactNode } from "react";
-import { ShadeContext } from "./shade";
-import { inks, type Shade } from "./tokens";
-
-const KEY = "cobalt.shade";
-
-function preferred(): Shade {
-  const kept = localStorage.getItem(KEY);
-  if (kept === "light" || kept === "dark") return kept;
-  return window.matchMedia("(prefers-color-scheme: dark)").matches ? "dark" : "light";
-}
+import { useEffect, useMemo, type ReactNode } from "react";
+import { useShade } from "./shade";
+import { inks } from "./tokens";
 
 /** Ant Design under the theme of the account book. */
 export function Theme({ children }: { children: ReactNode }) {
-  const [shade, setShade] = useState<Shade>(preferred);
-  const flip = useCallback(() => {
-    setShade((now) => {
-      const next = now === "light" ? "dark" : "light";
-      localStorage.setItem(KEY, next);
-      return next;
-    });
-  }, []);
+  const shade = useShade((store) => store.shade);
   useEffect(() => {
     document.documentElement.dataset.shade = shade;
   }, [shade]);
@@ -29,24 +14,49 @@ export function Theme({ children }: { children: ReactNode }) {
     return {
       algorithm: shade === "dark" ? theme.darkAlgorithm : theme.defaultAlgorithm,
       token: {
-        colorPrimary: ink.cobalt, colorInfo: ink.cobalt, colorLink: ink.cobalt, colorError: ink.vermilion, colorWarning: ink.ochre, colorSuccess: ink.verdigris,
-        colorBgBase: ink.sheet, colorBgLayout: ink.paper, colorBgContainer: ink.sheet, colorBgElevated: ink.sheet, colorText: ink.ink, colorTextSecondary: ink.soft,
-        colorTextDescription: ink.soft, colorTextPlaceholder: ink.soft, colorBorder: ink.ruleStrong, colorBorderSecondary: ink.rule, colorSplit: ink.rule,
-        borderRadius: 2, borderRadiusLG: 2, borderRadiusSM: 2, fontSize: 14, fontFamily: "'Atkinson Hyperlegible Next', sans-serif", controlHeight: 28,
-        boxShadow: "none", boxShadowSecondary: "0 2px 10px rgba(29, 36, 48, 0.18)", motion: false,
+        colorPrimary: ink.cobalt,
+        colorInfo: ink.cobalt,
+        colorLink: ink.cobalt,
+        colorError: ink.vermilion,
+        colorWarning: ink.ochre,
+        colorSuccess: ink.verdigris,
+        colorBgBase: ink.sheet,
+        colorBgLayout: ink.paper,
+        colorBgContainer: ink.sheet,
+        colorBgElevated: ink.sheet,
+        colorText: ink.ink,
+        colorTextSecondary: ink.soft,
+        colorTextDescription: ink.soft,
+        colorTextPlaceholder: ink.soft,
+        colorBorder: ink.ruleStrong,
+        colorBorderSecondary: ink.rule,
+        colorSplit: ink.rule,
+        borderRadius: 2,
+        borderRadiusLG: 2,
+        borderRadiusSM: 2,
+        fontSize: 14,
+        fontFamily: "'Atkinson Hyperlegible Next', sans-serif",
+        controlHeight: 28,
+        boxShadow: "none",
+        boxShadowSecondary: "0 2px 10px rgba(29, 36, 48, 0.18)",
+        motion: false,
       },
       components: {
         Select: { optionSelectedBg: ink.wash, optionActiveBg: ink.wash, optionSelectedColor: ink.ink },
-        Button: { primaryShadow: "none", defaultShadow: "none", fontWeight: 600, primaryColor: shade === "dark" ? inks.dark.paper : "#ffffff" },
+        Button: {
+          primaryShadow: "none",
+          defaultShadow: "none",
+          fontWeight: 600,
+          primaryColor: shade === "dark" ? inks.dark.paper : "#ffffff",
+        },
       },
     };
   }, [shade]);
-  const value = useMemo(() => ({ shade, flip }), [shade, flip]);
   return (
-    <ShadeContext.Provider value={value}>
-      <ConfigProvider theme={config} wave={{ disabled: true }}>
-        <App component={false} message={{ top: 100 }}>{children}</App>
-      </ConfigProvider>
-    </ShadeContext.Provider>
+    <ConfigProvider theme={config} wave={{ disabled: true }}>
+      <App component={false} message={{ top: 100 }}>
+        {children}
+      </App>
+    </ConfigProvider>
   );
 }

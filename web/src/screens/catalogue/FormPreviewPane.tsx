@@ -3,7 +3,12 @@ import { RecordForm } from "../../forms/RecordForm";
 import { MODES, type Mode } from "../../question/useQuestion";
 import { PersonSelect } from "../../shared/PersonSelect";
 
-type Props = { preview: FormPreview | undefined; person: string; mode: Mode; onPerson: (person: string) => void };
+type Props = {
+  preview: FormPreview | undefined;
+  person: string;
+  mode: Mode;
+  onPerson: (person: string) => void;
+};
 
 /** The form one person would get, as the record type stands now; nothing can be typed into it here. */
 export function FormPreviewPane({ preview, person, mode, onPerson }: Props) {
@@ -14,9 +19,25 @@ export function FormPreviewPane({ preview, person, mode, onPerson }: Props) {
         <span className="soft">{MODES[mode]}, as</span>
         <PersonSelect label="Previewed as" person={person} onPick={onPerson} />
       </div>
-      {preview?.form?.form && <p className="soft" style={{ margin: "0 0 6px" }}>{preview.person} gets the {preview.form.form.name.toLowerCase()}.</p>}
-      {preview?.form && <div inert><RecordForm form={preview.form} entered={{}} onEnter={() => undefined} peopleFrom="/api/people" faults={{}} /></div>}
-      {preview && !preview.form && <p className="soft">The form can’t be shown until what is wrong is mended.</p>}
+      {preview?.form?.form && (
+        <p className="soft" style={{ margin: "0 0 6px" }}>
+          {preview.person} gets the {preview.form.form.name.toLowerCase()}.
+        </p>
+      )}
+      {preview?.form && (
+        <div inert>
+          <RecordForm
+            form={preview.form}
+            entered={{}}
+            onEnter={() => undefined}
+            peopleFrom={{}}
+            faults={{}}
+          />
+        </div>
+      )}
+      {preview && !preview.form && (
+        <p className="soft">The form can’t be shown until what is wrong is mended.</p>
+      )}
     </aside>
   );
 }

@@ -4,18 +4,32 @@ import type { FormDesign, RecordType } from "../../api/types";
 import { MODES } from "../../question/useQuestion";
 import { AudienceEditor } from "../rules/AudienceEditor";
 import { SectionEditor } from "./SectionEditor";
+import { swapped } from "./swapped";
 
 type Props = { type: RecordType; readOnly: boolean; onChange: (type: RecordType) => void };
 
 const idOf = (name: string, taken: string[]) => {
-  const stem = name.toLowerCase().replace(/[^a-z0-9]+/g, "-").replace(/^-+|-+$/g, "") || "form";
-  return [stem, ...Array.from({ length: 99 }, (_, index) => `${stem}-${index + 2}`)].find((id) => !taken.includes(id)) ?? stem;
+  const stem =
+    name
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, "-")
+      .replace(/^-+|-+$/g, "") || "form";
+  return (
+    [stem, ...Array.from({ length: 99 }, (_, index) => `${stem}-${index + 2}`)].find(
+      (id) => !taken.includes(id),
+    ) ?? stem
+  );
 };
 
 /** Every section and field, as the one form of a record type that has no forms of its own. */
-const everything = (type: RecordType): FormDesign["sections"] => type.sections.map((section) => ({
-  id: section.id, columns: 1, fields: type.fields.filter((field) => field.section === section.id).map((field) => field.id),
-})).filter((section) => section.fields.length > 0);
+const everything = (type: RecordType): FormDesign["sections"] =>
+  type.sections
+    .map((section) => ({
+      id: section.id,
+      columns: 1,
+      fields: type.fields.filter((field) => field.section === section.id).map((field) => field.id),
+    }))
+    .filter((section) => section.fields.length > 0);
 
 /** The forms of a record type: who gets which, and what stands on it, in which order and columns. */
 export function FormsEditor({ type, readOnly, onChange }: Props) {
@@ -24,85 +38,173 @@ export function FormsEditor({ type, readOnly, onChange }: Props) {
   const form = forms[Math.min(chosen, forms.length - 1)];
   const put = (next: FormDesign[]) => {
     const { forms: _before, ...rest } = type;
-    void _before;
     onChange(next.length > 0 ? { ...rest, forms: next } : rest);
   };
-  const set = (change: Partial<FormDesign>) => form && put(forms.map((each) => (each === form ? clean({ ...each, ...change }) : each)));
+  const set = (change: Partial<FormDesign>) =>
+    form && put(forms.map((each) => (each === form ? clean({ ...each, ...change }) : each)));
   const add = () => {
     const first = forms.length === 0;
     const name = first ? "Full form" : "Short form";
-    const id = idOf(name, forms.map((each) => each.id));
+    const id = idOf(
+      name,
+      forms.map((each) => each.id),
+    );
     const whole = { id, name, sections: everything(type) };
     put(first ? [whole] : [{ ...whole, audience: { any: [] } }, ...forms]);
     setChosen(0);
   };
   if (!form) {
     return (
-      <div className="empty">Everybody gets one form with every section and field.{!readOnly && <> <button type="button" className="plain" onClick={add}>Make forms of its own</button></>}</div>
+      <div className="empty">
+        Everybody gets one form with every section and field.
+        {!readOnly && (
+          <>
+            {" "}
+            <button type="button" className="plain" onClick={add}>
+              Make forms of its own
+            </button>
+          </>
+        )}
+      </div>
     );
   }
   return (
     <fieldset disabled={readOnly} className="forms-editor">
       <div className="row-flex form-tabs" role="group" aria-label="Forms">
         {forms.map((each, index) => (
-          <button type="button" key={each.id} aria-pressed={each === form} onClick={() => setChosen(index)}>{each.name}<span className="tag">{each.audience || each.modes ? "" : " fallback"}</span></button>
+          <button type="button" key={each.id} aria-pressed={each === form} onClick={() => setChosen(index)}>
+            {each.name}
+            <span className="tag">{each.audience || each.modes ? "" : " fallback"}</span>
+          </button>
         ))}
-        <button type="button" className="plain" onClick={add}>add a form</button>
+        <button type="button" className="plain" onClick={add}>
+          add a form
+        </button>
       </div>
       <div className="editor">
-        <div className="part"><div className="word">Name</div><div className="content"><Input aria-label="Name of the form" value={form.name} maxLength={200} onChange={(event) => set({ name: event.target.value })} /></div></div>
+        <div className="part">
+          <div className="word">Name</div>
+          <div className="content">
+            <Input
+              aria-label="Name of the form"
+              value={form.name}
+              maxLength={200}
+              onChange={(event) => set({ name: event.target.value })}
+            />
+          </div>
+        </div>
         <div className="part">
           <div className="word">For</div>
           <div className="content">
-            {form.audience
-              ? <><AudienceEditor audience={form.audience} onChange={(audience) => set({ audience })} /><button type="button" className="plain" onClick={() => set({ audience: undefined })}>for all whom no other form is for</button></>
-              : <span>all whom no other form is for; <button type="button" className="plain" onClick={() => set({ audience: { any: [] } })}>only for some</button></span>}
-            <Checkbox.Group aria-label="Modes of the form" value={form.modes ?? []} onChange={(modes) => set({ modes: modes as string[] })} options={Object.entries(MODES).map(([value, label]) => ({ value, label }))} />
+            {form.audience ? (
+              <>
+                <AudienceEditor audience={form.audience} onChange={(audience) => set({ audience })} />
+                <button type="button" className="plain" onClick={() => set({ audience: undefined })}>
+                  for all whom no other form is for
+                </button>
+              </>
+            ) : (
+              <span>
+                all whom no other form is for;{" "}
+                <button type="button" className="plain" onClick={() => set({ audience: { any: [] } })}>
+                  only for some
+                </button>
+              </span>
+            )}
+            <Checkbox.Group
+              aria-label="Modes of the form"
+              value={form.modes ?? []}
+              onChange={(modes) => set({ modes: modes })}
+              options={Object.entries(MODES).map(([value, label]) => ({ value, label }))}
+            />
           </div>
         </div>
         <div className="part">
           <div className="word">Shows</div>
           <div className="content">
             {form.sections.map((section, index) => (
-              <SectionEditor key={`${form.id} ${section.id}`} section={section} type={type} placed={form.sections.flatMap((each) => each.fields)} first={index === 0} last={index === form.sections.length - 1}
-                onChange={(next) => set({ sections: form.sections.flatMap((each) => (each === section ? (next ? [next] : []) : [each])) })}
-                onMove={(by) => set({ sections: swapped(form.sections, index, by) })} />
+              <SectionEditor
+                key={`${form.id} ${section.id}`}
+                section={section}
+                type={type}
+                placed={form.sections.flatMap((each) => each.fields)}
+                first={index === 0}
+                last={index === form.sections.length - 1}
+                onChange={(next) =>
+                  set({
+                    sections: form.sections.flatMap((each) =>
+                      each === section ? (next ? [next] : []) : [each],
+                    ),
+                  })
+                }
+                onMove={(by) => set({ sections: swapped(form.sections, index, by) })}
+              />
             ))}
-            <AddSection form={form} type={type} onAdd={(section) => set({ sections: [...form.sections, section] })} />
+            <AddSection
+              form={form}
+              type={type}
+              onAdd={(section) => set({ sections: [...form.sections, section] })}
+            />
           </div>
         </div>
-        <p><button type="button" className="plain" onClick={() => {
-          put(forms.filter((each) => each !== form));
-          setChosen(0);
-        }}>Remove this form</button></p>
+        <p>
+          <button
+            type="button"
+            className="plain"
+            onClick={() => {
+              put(forms.filter((each) => each !== form));
+              setChosen(0);
+            }}
+          >
+            Remove this form
+          </button>
+        </p>
       </div>
     </fieldset>
   );
 }
 
-function AddSection({ form, type, onAdd }: { form: FormDesign; type: RecordType; onAdd: (section: FormDesign["sections"][number]) => void }) {
+function AddSection({
+  form,
+  type,
+  onAdd,
+}: {
+  form: FormDesign;
+  type: RecordType;
+  onAdd: (section: FormDesign["sections"][number]) => void;
+}) {
   const placed = form.sections.flatMap((section) => section.fields);
   const left = type.fields.filter((field) => !placed.includes(field.id));
   if (left.length === 0) return <span className="soft">Every field stands on this form.</span>;
   return (
-    <Select aria-label="Add a section with" value={null} placeholder={`Add a section, beginning with one of ${left.length} fields not on this form`} popupMatchSelectWidth={false} showSearch={{ optionFilterProp: "label" }}
+    <Select
+      aria-label="Add a section with"
+      value={null}
+      placeholder={`Add a section, beginning with one of ${left.length} fields not on this form`}
+      popupMatchSelectWidth={false}
+      showSearch={{ optionFilterProp: "label" }}
       options={left.map((field) => ({ value: field.id, label: field.name }))}
-      onChange={(field: string | null) => field && onAdd({ id: idOf("section", form.sections.map((section) => section.id)), name: "New section", columns: 1, fields: [field] })} />
+      onChange={(field: string | null) =>
+        field &&
+        onAdd({
+          id: idOf(
+            "section",
+            form.sections.map((section) => section.id),
+          ),
+          name: "New section",
+          columns: 1,
+          fields: [field],
+        })
+      }
+    />
   );
-}
-
-/** A list with one item moved up or down. */
-export function swapped<Item>(items: Item[], index: number, by: 1 | -1): Item[] {
-  const next = [...items];
-  const one = next[index];
-  const other = next[index + by];
-  if (one === undefined || other === undefined) return items;
-  next[index] = other;
-  next[index + by] = one;
-  return next;
 }
 
 /** Members that say nothing are left out, so that a document does not grow by being looked at. */
 function clean(form: FormDesign): FormDesign {
-  return Object.fromEntries(Object.entries(form).filter(([, value]) => value !== undefined && !(Array.isArray(value) && value.length === 0))) as FormDesign;
+  return Object.fromEntries(
+    (Object.entries(form) as [string, unknown][]).filter(
+      ([, value]) => value !== undefined && !(Array.isArray(value) && value.length === 0),
+    ),
+  ) as FormDesign;
 }

@@ -10,7 +10,6 @@ export function PathEditor({ type, readOnly, onChange }: Props) {
   const field = type.fields.find((each) => each.id === path?.field);
   const put = (next: PathDesign | undefined) => {
     const { path: _before, ...rest } = type;
-    void _before;
     onChange(next ? { ...rest, path: next } : rest);
   };
   const begin = (id: string | undefined) => {
@@ -19,19 +18,47 @@ export function PathEditor({ type, readOnly, onChange }: Props) {
   };
   return (
     <fieldset disabled={readOnly} className="forms-editor">
-      <label className="line" style={{ maxWidth: 320 }}>The choice field whose options are the stages
-        <Select aria-label="Path of" allowClear placeholder="no path" value={path?.field} onChange={begin} options={choices.map((each) => ({ value: each.id, label: each.name }))} />
+      <label className="line" style={{ maxWidth: 320 }}>
+        The choice field whose options are the stages
+        <Select
+          aria-label="Path of"
+          allowClear
+          placeholder="no path"
+          value={path?.field}
+          onChange={begin}
+          options={choices.map((each) => ({ value: each.id, label: each.name }))}
+        />
       </label>
       {path && field && (
         <table className="ruled" style={{ marginTop: 12, maxWidth: 760 }}>
-          <thead><tr><th className="margin" style={{ width: 170 }}>Stage</th><th>Key fields</th></tr></thead>
+          <thead>
+            <tr>
+              <th className="margin" style={{ width: 170 }}>
+                Stage
+              </th>
+              <th>Key fields</th>
+            </tr>
+          </thead>
           <tbody>
             {(field.options ?? []).map((option) => (
               <tr key={option.id}>
-                <th className="margin" scope="row">{option.name}</th>
+                <th className="margin" scope="row">
+                  {option.name}
+                </th>
                 <td className="wrap">
-                  <Select mode="multiple" aria-label={`Key fields of ${option.name}`} placeholder="none" style={{ width: "100%" }} value={path.stages[option.id] ?? []} maxCount={12} showSearch={{ optionFilterProp: "label" }}
-                    options={type.fields.map((each) => ({ value: each.id, label: each.name }))} onChange={(fields: string[]) => put({ ...path, stages: { ...path.stages, [option.id]: fields } })} />
+                  <Select
+                    mode="multiple"
+                    aria-label={`Key fields of ${option.name}`}
+                    placeholder="none"
+                    style={{ width: "100%" }}
+                    value={path.stages[option.id] ?? []}
+                    maxCount={12}
+                    showSearch={{ optionFilterProp: "label" }}
+                    options={type.fields.map((each) => ({ value: each.id, label: each.name }))}
+                    onChange={(fields: string[]) =>
+                      put({ ...path, stages: { ...path.stages, [option.id]: fields } })
+                    }
+                  />
                 </td>
               </tr>
             ))}

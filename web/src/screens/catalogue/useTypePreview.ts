@@ -1,7 +1,7 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { keepPreviousData } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
-import { ask } from "../../api/client";
-import type { FormPreview, RecordType } from "../../api/types";
+import { api } from "../../api/client";
+import type { RecordType } from "../../api/types";
 import { askedOf } from "../../question/asked";
 import type { AskedQuestion } from "../../question/useQuestion";
 import { documentOf } from "./typeDraft";
@@ -15,11 +15,14 @@ export function useTypePreview(type: RecordType, question: AskedQuestion, person
     const timer = setTimeout(() => setSettled(type), PAUSE);
     return () => clearTimeout(timer);
   }, [type]);
-  const body = { record_type: documentOf(settled), question: { ...askedOf(question), as: person ? `user:${person}` : "everyone:" } };
-  return useQuery({
-    queryKey: ["policy", "type preview", body],
-    queryFn: ({ signal }) => ask<FormPreview>("/api/record-types/preview", { method: "POST", body, signal }),
-    enabled: wanted && settled.id === type.id,
-    placeholderData: keepPreviousData,
-  });
+  const body = {
+    record_type: documentOf(settled),
+    question: { ...askedOf(question), as: person ? `user:${person}` : "everyone:" },
+  };
+  return api.useQuery(
+    "post",
+    "/api/record-types/preview",
+    { body },
+    { enabled: wanted && settled.id === type.id, placeholderData: keepPreviousData },
+  );
 }

@@ -1,9 +1,9 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQueryClient } from "@tanstack/react-query";
 import { App, Button, Input } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
-import { ask } from "../../api/client";
-import type { ChangeSet, Edition, Page } from "../../api/types";
+import { api } from "../../api/client";
+import type { ChangeSet } from "../../api/types";
 import { QuestionStrip } from "../../question/QuestionStrip";
 import { useQuestionSearch } from "../../question/useQuestion";
 import { withPart } from "../../question/withPart";
@@ -14,7 +14,7 @@ import { ImpactTable } from "./ImpactTable";
 
 /** The open change set: what is edited, what that does to whom, and publishing it as the next edition. */
 export default function ChangesScreen() {
-  const changeSet = useQuery({ queryKey: ["policy", "change-set"], queryFn: () => ask<ChangeSet>("/api/change-set") });
+  const changeSet = api.useQuery("get", "/api/change-set");
   const data = changeSet.data;
   return (
     <>
@@ -22,14 +22,29 @@ export default function ChangesScreen() {
       <main className="page">
         <div className="split">
           <div className="sheet">
-            {changeSet.error ? <ProblemNotice error={changeSet.error} onAgain={() => void changeSet.refetch()} /> : null}
+            {changeSet.error ? (
+              <ProblemNotice error={changeSet.error} onAgain={() => void changeSet.refetch()} />
+            ) : null}
             {!data && !changeSet.error && <Loading />}
             {data && (
               <>
-                <div className="head"><h1>{data.name}</h1><span className="soft">{data.edits.length} {data.edits.length === 1 ? "edit" : "edits"} on top of edition <span className="mono">{data.base_edition}</span>, not in force yet</span></div>
-                {data.edits.length === 0 && <div className="empty">No edit is waiting. Make a rule on the map, edit one under Rules, or import into the Catalogue.</div>}
-                {data.edits.map((edit) => <EditRow key={edit.id} edit={edit} />)}
-                {data.edits.length > 0 && <ImpactTable revision={data.revision} />}
+                <div className="head">
+                  <h1>{data.name}</h1>
+                  <span className="soft">
+                    {data.edits.length} {data.edits.length === 1 ? "edit" : "edits"} on top of edition{" "}
+                    <span className="mono">{data.base_edition}</span>, not in force yet
+                  </span>
+                </div>
+                {data.edits.length === 0 && (
+                  <div className="empty">
+                    No edit is waiting. Make a rule on the map, edit one under Rules, or import into the
+                    Catalogue.
+                  </div>
+                )}
+                {data.edits.map((edit) => (
+                  <EditRow key={edit.id} edit={edit} />
+                ))}
+                {data.edits.length > 0 && <ImpactTable />}
               </>
             )}
           </div>
@@ -46,30 +61,38 @@ export default function ChangesScreen() {
 function EditRow({ edit }: { edit: ChangeSet["edits"][number] }) {
   const { may } = useAccount();
   const { message } = App.useApp();
-  const client = useQueryClient();
   const search = useQuestionSearch();
-  const [error, setError] = useState<unknown>(null);
-  const takeBack = async () => {
-    try {
-      await ask(`/api/change-set/edits/${edit.id}`, { method: "DELETE" });
-      await client.invalidateQueries({ queryKey: ["policy"] });
-      message.success("Taken back");
-    } catch (caught) {
-      setError(caught);
-    }
-  };
+  const revert = api.useMutation("delete", "/api/change-set/edits/{id}", {
+    onSuccess: () => message.success("Taken back"),
+  });
+  const takeBack = () => revert.mutate({ params: { path: { id: edit.id } } });
   return (
     <div className="change-row">
       <div>
-        <b>{edit.title}</b> <span className={`tag ${edit.verb === "removed" ? "mark-verm" : "mark-verd"}`}>{edit.verb}</span>
-        <ul className="account-lines">{edit.lines.map((line) => <li key={line}>{line}</li>)}</ul>
-        {error ? <ProblemNotice error={error} title="It can't be taken back by itself" /> : null}
+        <b>{edit.title}</b>{" "}
+        <span className={`tag ${edit.verb === "removed" ? "mark-verm" : "mark-verd"}`}>{edit.verb}</span>
+        <ul className="account-lines">
+          {edit.lines.map((line) => (
+            <li key={line}>{line}</li>
+          ))}
+        </ul>
+        {revert.error ? (
+          <ProblemNotice error={revert.error} title="It can't be taken back by itself" />
+        ) : null}
       </div>
       <div className="stack" style={{ textAlign: "right", fontSize: 13 }}>
-        <span className="soft">{edit.author}, {when(edit.at)}</span>
+        <span className="soft">
+          {edit.author}, {when(edit.at)}
+        </span>
         <span className="row-flex" style={{ justifyContent: "flex-end", gap: 14 }}>
-          {edit.kind === "rule" && edit.verb !== "removed" && <Link to={{ pathname: "/rules", search: withPart(search, "rule", edit.subject) }}>Open</Link>}
-          {may("edit") && <button type="button" className="plain" onClick={() => void takeBack()}>Take back</button>}
+          {edit.kind === "rule" && edit.verb !== "removed" && (
+            <Link to={{ pathname: "/rules", search: withPart(search, "rule", edit.subject) }}>Open</Link>
+          )}
+          {may("edit") && (
+            <button type="button" className="plain" onClick={takeBack}>
+              Take back
+            </button>
+          )}
         </span>
       </div>
     </div>
@@ -81,45 +104,70 @@ function Publish({ changeSet }: { changeSet: ChangeSet }) {
   const { message } = App.useApp();
   const client = useQueryClient();
   const [note, setNote] = useState("");
-  const [busy, setBusy] = useState(false);
-  const [error, setError] = useState<unknown>(null);
-  if (!may("publish")) return <p className="soft">An administrator or approver publishes what is waiting.</p>;
-  const publish = async () => {
-    setBusy(true);
-    setError(null);
-    try {
-      const edition = await ask<Edition>("/api/change-set/publish", { method: "POST", body: { revision: changeSet.revision, edition: changeSet.base_edition, note } });
+  const publishing = api.useMutation("post", "/api/change-set/publish", {
+    onSuccess: (edition) => {
       setNote("");
-      await client.invalidateQueries({ queryKey: ["policy"] });
       message.success(`Edition ${edition.number} is in force`);
-    } catch (caught) {
-      setError(caught);
-      await client.invalidateQueries({ queryKey: ["policy", "change-set"] });
-    } finally {
-      setBusy(false);
-    }
-  };
+    },
+    // What is waiting may be something else by now.
+    onError: () => void client.invalidateQueries({ queryKey: ["get", "/api/change-set"] }),
+  });
+  const { error, isPending: busy } = publishing;
+  if (!may("publish")) return <p className="soft">An administrator or approver publishes what is waiting.</p>;
+  const publish = () =>
+    publishing.mutate({ body: { revision: changeSet.revision, edition: changeSet.base_edition, note } });
   return (
     <section className="stack" style={{ marginBottom: 20 }}>
       <h2>Publish</h2>
-      <span className="soft">Publishing makes edition <span className="mono">{changeSet.base_edition + 1}</span>: numbered, unchangeable, and in force from that moment for every form, list and program.</span>
-      <label className="line">Note for whoever reads the editions later<Input.TextArea value={note} maxLength={1000} autoSize={{ minRows: 2, maxRows: 6 }} onChange={(event) => setNote(event.target.value)} /></label>
+      <span className="soft">
+        Publishing makes edition <span className="mono">{changeSet.base_edition + 1}</span>: numbered,
+        unchangeable, and in force from that moment for every form, list and program.
+      </span>
+      <label className="line">
+        Note for whoever reads the editions later
+        <Input.TextArea
+          value={note}
+          maxLength={1000}
+          autoSize={{ minRows: 2, maxRows: 6 }}
+          onChange={(event) => setNote(event.target.value)}
+        />
+      </label>
       {error ? <ProblemNotice error={error} /> : null}
-      <span><Button type="primary" loading={busy} disabled={changeSet.edits.length === 0} onClick={() => void publish()}>{changeSet.edits.length === 0 ? "Nothing to publish" : `Publish ${changeSet.edits.length} ${changeSet.edits.length === 1 ? "edit" : "edits"}`}</Button></span>
+      <span>
+        <Button type="primary" loading={busy} disabled={changeSet.edits.length === 0} onClick={publish}>
+          {changeSet.edits.length === 0
+            ? "Nothing to publish"
+            : `Publish ${changeSet.edits.length} ${changeSet.edits.length === 1 ? "edit" : "edits"}`}
+        </Button>
+      </span>
     </section>
   );
 }
 
 function Editions() {
-  const editions = useQuery({ queryKey: ["policy", "editions"], queryFn: () => ask<Page<Edition>>("/api/editions?per_page=50") });
+  const editions = api.useQuery("get", "/api/editions", { params: { query: { per_page: 50 } } });
   return (
     <section>
       <h2>Editions</h2>
       {(editions.data?.items ?? []).map((edition, index) => (
-        <div key={edition.number} style={{ borderBottom: "1px solid var(--rule)", padding: "7px 0", fontSize: 13, lineHeight: "18px" }}>
-          <b className="mono">{edition.number}</b> {index === 0 && <span className="tag mark-verd">in force</span>} <span className="soft">{edition.published_by}, {when(edition.published_at)}</span>
+        <div
+          key={edition.number}
+          style={{
+            borderBottom: "1px solid var(--rule)",
+            padding: "7px 0",
+            fontSize: 13,
+            lineHeight: "18px",
+          }}
+        >
+          <b className="mono">{edition.number}</b>{" "}
+          {index === 0 && <span className="tag mark-verd">in force</span>}{" "}
+          <span className="soft">
+            {edition.published_by}, {when(edition.published_at)}
+          </span>
           {edition.note && <div>{edition.note}</div>}
-          <div className="tag" title={`SHA-256 ${edition.sha256}`}>SHA-256 {edition.sha256.slice(0, 16)}…</div>
+          <div className="tag" title={`SHA-256 ${edition.sha256}`}>
+            SHA-256 {edition.sha256.slice(0, 16)}…
+          </div>
         </div>
       ))}
     </section>
@@ -127,5 +175,11 @@ function Editions() {
 }
 
 function when(moment: string): string {
-  return new Date(moment).toLocaleString("en-GB", { day: "numeric", month: "short", year: "numeric", hour: "2-digit", minute: "2-digit" });
+  return new Date(moment).toLocaleString("en-GB", {
+    day: "numeric",
+    month: "short",
+    year: "numeric",
+    hour: "2-digit",
+    minute: "2-digit",
+  });
 }

@@ -1,7 +1,12 @@
 import { Progress } from "antd";
 import type { AuditRun, Findings } from "../../api/types";
 
-type Props = { data: Findings; run: AuditRun | undefined; onStart: () => void; onCancel: (id: number) => void };
+type Props = {
+  data: Findings;
+  run: AuditRun | undefined;
+  onStart: () => void;
+  onCancel: (id: number) => void;
+};
 
 /** How far the audit is: its progress while it runs, why it is out of date, and what it could not decide. */
 export function AuditStanding({ data, run, onStart, onCancel }: Props) {
@@ -10,21 +15,34 @@ export function AuditStanding({ data, run, onStart, onCancel }: Props) {
     <>
       {running && (
         <div className="row-flex audit-progress" role="status">
-          <Progress percent={running.total ? Math.round((100 * running.done) / running.total) : 0} style={{ width: 220 }} size="small" />
+          <Progress
+            percent={running.total ? Math.round((100 * running.done) / running.total) : 0}
+            style={{ width: 220 }}
+            size="small"
+          />
           <span className="soft">{running.looking_at || "Beginning"}</span>
-          <button type="button" className="plain" onClick={() => onCancel(running.id)}>Cancel</button>
+          <button type="button" className="plain" onClick={() => onCancel(running.id)}>
+            Cancel
+          </button>
         </div>
       )}
       {!running && !data.current && (
         <div className="notice calm" role="status">
           {WHY[run?.status ?? ""] ?? "The rules have changed since. "}
-          <button type="button" className="plain" onClick={onStart}>Audit again</button>
+          <button type="button" className="plain" onClick={onStart}>
+            Audit again
+          </button>
         </div>
       )}
       {data.undecided.length > 0 && (
         <div className="notice calm">
-          Not decided: {data.undecided.slice(0, 12).map((each) => `${each.field} (${each.record_type.toLowerCase()})`).join(", ")}
-          {data.undecided.length > 12 && ` and ${data.undecided.length - 12} more`}. What is found there is true, but there may be more: more can happen than can be tried.
+          Not decided:{" "}
+          {data.undecided
+            .slice(0, 12)
+            .map((each) => `${each.field} (${each.record_type.toLowerCase()})`)
+            .join(", ")}
+          {data.undecided.length > 12 && ` and ${data.undecided.length - 12} more`}. What is found there is
+          true, but there may be more: more can happen than can be tried.
         </div>
       )}
     </>
@@ -39,6 +57,9 @@ const WHY: Record<string, string> = {
 /** "proved today at 16:20" */
 export function provedWords(at: string): string {
   const moment = new Date(at);
-  const day = moment.toDateString() === new Date().toDateString() ? "today" : `on ${moment.getDate()} ${moment.toLocaleString("en-GB", { month: "short" })}`;
+  const day =
+    moment.toDateString() === new Date().toDateString()
+      ? "today"
+      : `on ${moment.getDate()} ${moment.toLocaleString("en-GB", { month: "short" })}`;
   return `proved ${day} at ${moment.toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" })}`;
 }

@@ -3,7 +3,12 @@ import { DisagreementList } from "./DisagreementList";
 import { DisagreementMatrix } from "./DisagreementMatrix";
 import { FACETS } from "./facets";
 
-type Props = { lines: FindingLine[]; total: number; rules: Findings["rules"]; onChoose: (id: string) => void };
+type Props = {
+  lines: FindingLine[];
+  total: number;
+  rules: Findings["rules"];
+  onChoose: (id: string) => void;
+};
 
 /** Rules up to which a matrix reads well; above it is mostly empty and its headings run together. */
 const MATRIX = 36;
@@ -16,12 +21,18 @@ export function Disagreements({ lines, total, rules, onChoose }: Props) {
   return (
     <>
       <p className="soft">
-        {Object.values(FACETS).map(({ mark, words }) => `${mark}: ${words}`).join(", ")}.
-        {total > lines.length && ` The first ${lines.length} of ${total} are drawn; choose a record type to see all of its own.`}
+        {Object.values(FACETS)
+          .map(({ mark, words }) => `${mark}: ${words}`)
+          .join(", ")}
+        .
+        {total > lines.length &&
+          ` The first ${lines.length} of ${total} are drawn; choose a record type to see all of its own.`}
       </p>
       {types.map(([id, name]) => {
         const own = lines.filter((line) => line.record_type === id);
-        const named = [...new Set(own.flatMap((line) => line.rules))].flatMap((rule) => known.get(rule) ?? []).sort((one, other) => order(one.number) - order(other.number));
+        const named = [...new Set(own.flatMap((line) => line.rules))]
+          .flatMap((rule) => known.get(rule) ?? [])
+          .sort((one, other) => order(one.number) - order(other.number));
         const Picture = named.length > MATRIX ? DisagreementList : DisagreementMatrix;
         return (
           <section key={id} aria-label={`Which rules of ${name} disagree`}>

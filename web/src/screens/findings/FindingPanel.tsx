@@ -1,8 +1,7 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { App, Button, Input } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
-import { ask, ProblemError } from "../../api/client";
+import { api, ProblemError } from "../../api/client";
 import { useCatalogue, type PolicyState } from "../../api/queries";
 import type { Finding } from "../../api/types";
 import { Glyph } from "../../ink/Glyph";
@@ -17,7 +16,7 @@ import { exampleSearch } from "./exampleSearch";
 import { RuleLink } from "./RuleLink";
 import { useFinding } from "./useFindings";
 
-type Props = { id: string; state: PolicyState; current: boolean; onChanged: () => Promise<unknown>; onClose: () => void };
+type Props = { id: string; state: PolicyState; current: boolean; onClose: () => void };
 
 /** The finding chosen, fetched with everything; one that is no longer there says so. */
 export function FindingPanel({ id, ...rest }: Props) {
@@ -26,14 +25,25 @@ export function FindingPanel({ id, ...rest }: Props) {
   const gone = finding.error instanceof ProblemError && finding.error.status === 404;
   return (
     <aside className="side finding" aria-label="Finding">
-      <div className="head"><h1>{gone ? "No longer there" : "Finding"}</h1><button type="button" className="plain" style={{ marginLeft: "auto" }} onClick={rest.onClose}>Close</button></div>
-      {gone ? <p>The rules have changed since, and the audit does not find this any more.</p> : finding.error ? <ProblemNotice error={finding.error} /> : <Loading />}
+      <div className="head">
+        <h1>{gone ? "No longer there" : "Finding"}</h1>
+        <button type="button" className="plain" style={{ marginLeft: "auto" }} onClick={rest.onClose}>
+          Close
+        </button>
+      </div>
+      {gone ? (
+        <p>The rules have changed since, and the audit does not find this any more.</p>
+      ) : finding.error ? (
+        <ProblemNotice error={finding.error} />
+      ) : (
+        <Loading />
+      )}
     </aside>
   );
 }
 
 /** One finding: the rules face to face, where they meet, who wins, the example that shows it, and what can be done. */
-function Told({ finding, state, current, onChanged, onClose }: Omit<Props, "id"> & { finding: Finding }) {
+function Told({ finding, state, current, onClose }: Omit<Props, "id"> & { finding: Finding }) {
   const search = useQuestionSearch();
   const { may } = useAccount();
   const zone = useCatalogue(state).data?.vocabulary.time_zone ?? "";
@@ -42,8 +52,11 @@ function Told({ finding, state, current, onChanged, onClose }: Omit<Props, "id">
   return (
     <aside className="side finding" aria-label="Finding">
       <div className="head">
-        <h1>{finding.title}</h1><span className="soft">{finding.type_name}</span>
-        <button type="button" className="plain" style={{ marginLeft: "auto" }} onClick={onClose}>Close</button>
+        <h1>{finding.title}</h1>
+        <span className="soft">{finding.type_name}</span>
+        <button type="button" className="plain" style={{ marginLeft: "auto" }} onClick={onClose}>
+          Close
+        </button>
       </div>
       <p className="lead">{finding.words}</p>
       <p className="soft">{finding.meaning}</p>
@@ -51,7 +64,9 @@ function Told({ finding, state, current, onChanged, onClose }: Omit<Props, "id">
         <div className={`faces ${finding.rules.length === 2 ? "two" : ""}`}>
           {finding.rules.map((rule) => (
             <section key={rule.id} aria-label={`Rule ${rule.number}`}>
-              <h3><RuleLink rule={rule} type={finding.record_type} /></h3>
+              <h3>
+                <RuleLink rule={rule} type={finding.record_type} />
+              </h3>
               <SentenceWords segments={rule.sentence} />
             </section>
           ))}
@@ -59,66 +74,94 @@ function Told({ finding, state, current, onChanged, onClose }: Omit<Props, "id">
       )}
       {finding.overlap && (
         <dl className="overlap" aria-label="Where they meet">
-          <dt>Who</dt><dd>{finding.overlap.who}</dd>
-          <dt>Where</dt><dd>{finding.overlap.where}</dd>
-          <dt>Modes</dt><dd>{finding.overlap.modes}</dd>
-          <dt>When</dt><dd>{finding.overlap.when}</dd>
+          <dt>Who</dt>
+          <dd>{finding.overlap.who}</dd>
+          <dt>Where</dt>
+          <dd>{finding.overlap.where}</dd>
+          <dt>Modes</dt>
+          <dd>{finding.overlap.modes}</dd>
+          <dt>When</dt>
+          <dd>{finding.overlap.when}</dd>
         </dl>
       )}
-      {finding.winner && <p className="winner"><b>{finding.winner}</b> <Link to={{ pathname: "/precedence", search }}>Precedence</Link></p>}
+      {finding.winner && (
+        <p className="winner">
+          <b>{finding.winner}</b> <Link to={{ pathname: "/precedence", search }}>Precedence</Link>
+        </p>
+      )}
       {finding.example && (
         <section aria-label="Example that shows it">
           <h3>Example that shows it</h3>
-          {finding.example.lines.length > 0 && <p>As when {finding.example.lines.map((line) => `${line.name} is ${line.words}`).join(", ")}.</p>}
-          {levels.map(([field, level]) => <p key={field} className="row-flex" style={{ gap: 6 }}><Glyph cell={level} small named={false} />{names.get(field) ?? field} is {level.replace("_", "-")}</p>)}
+          {finding.example.lines.length > 0 && (
+            <p>As when {finding.example.lines.map((line) => `${line.name} is ${line.words}`).join(", ")}.</p>
+          )}
+          {levels.map(([field, level]) => (
+            <p key={field} className="row-flex" style={{ gap: 6 }}>
+              <Glyph cell={level} small named={false} />
+              {names.get(field) ?? field} is {level.replace("_", "-")}
+            </p>
+          ))}
           <p className="row-flex" style={{ gap: 14 }}>
-            <Link to={{ pathname: "/rehearsal", search: exampleSearch(finding.example, state, zone) }}>Open it in the rehearsal</Link>
-            <button type="button" className="plain" onClick={() => saveAsFile("example.json", finding.example?.question ?? {})}>Keep it as a file for bin/ledger</button>
+            <Link to={{ pathname: "/rehearsal", search: exampleSearch(finding.example, state, zone) }}>
+              Open it in the rehearsal
+            </Link>
+            <button
+              type="button"
+              className="plain"
+              onClick={() => saveAsFile("example.json", finding.example?.question ?? {})}
+            >
+              Keep it as a file for bin/ledger
+            </button>
           </p>
         </section>
       )}
       <ConcernedCells finding={finding} state={state} />
-      {may("edit") && state === "pending" && <Mend finding={finding} current={current} onChanged={onChanged} />}
-      {may("edit") && <Accept finding={finding} state={state} onChanged={onChanged} />}
+      {may("edit") && state === "pending" && <Mend finding={finding} current={current} />}
+      {may("edit") && <Accept finding={finding} state={state} />}
     </aside>
   );
 }
 
 /** The remedies: what each would do is shown before it is taken, and none is taken by itself. */
-function Mend({ finding, current, onChanged }: { finding: Finding; current: boolean; onChanged: () => Promise<unknown> }) {
+function Mend({ finding, current }: { finding: Finding; current: boolean }) {
   const { message } = App.useApp();
-  const client = useQueryClient();
-  const [looked, setLooked] = useState<{ index: number; sentences: string[] } | null>(null);
-  const [error, setError] = useState<unknown>(null);
-  if (finding.remedies.length === 0) return null;
-  const path = (index: number) => `/api/findings/${finding.id}/remedies/${index}`;
-  const attempt = async (act: () => Promise<void>) => {
-    setError(null);
-    try {
-      await act();
-    } catch (caught) {
-      setError(caught);
-    }
-  };
-  const look = (index: number) => attempt(async () => setLooked({ index, sentences: (await ask<{ sentences: string[] }>(`${path(index)}/preview?state=pending`, { method: "POST", body: {} })).sentences }));
-  const take = (index: number) => attempt(async () => {
-    await ask(`${path(index)}?state=pending`, { method: "POST", body: {} });
-    await client.invalidateQueries({ queryKey: ["policy"] });
-    await onChanged();
-    message.success("Kept in the change set");
+  const [looked, setLooked] = useState<number | null>(null);
+  const looking = api.useMutation("post", "/api/findings/{id}/remedies/{index}/preview");
+  const taking = api.useMutation("post", "/api/findings/{id}/remedies/{index}", {
+    onSuccess: () => message.success("Kept in the change set"),
   });
+  if (finding.remedies.length === 0) return null;
+  const of = (index: number) => ({
+    params: { path: { id: finding.id, index: String(index) }, query: { state: "pending" as const } },
+    body: {},
+  });
+  const look = (index: number) => looking.mutate(of(index), { onSuccess: () => setLooked(index) });
+  const take = (index: number) => taking.mutate(of(index));
+  const sentences = looking.data?.sentences ?? [];
+  const error: unknown = looking.error ?? taking.error;
   return (
     <section aria-label="What could be done">
       <h3>What could be done</h3>
       <ul className="remedies">
         {finding.remedies.map((words, index) => (
           <li key={words}>
-            <button type="button" className="plain" aria-expanded={looked?.index === index} onClick={() => void look(index)}>{words}</button>
-            {looked?.index === index && (
+            <button
+              type="button"
+              className="plain"
+              aria-expanded={looked === index}
+              onClick={() => look(index)}
+            >
+              {words}
+            </button>
+            {looked === index && (
               <div className="what">
-                {looked.sentences.map((sentence) => <div key={sentence}>{sentence}</div>)}
-                {looked.sentences.length === 0 && <div className="soft">It changes nobody’s access.</div>}
-                <Button size="small" type="primary" disabled={!current} onClick={() => void take(index)}>Put it into the change set</Button>
+                {sentences.map((sentence) => (
+                  <div key={sentence}>{sentence}</div>
+                ))}
+                {sentences.length === 0 && <div className="soft">It changes nobody’s access.</div>}
+                <Button size="small" type="primary" disabled={!current} onClick={() => take(index)}>
+                  Put it into the change set
+                </Button>
               </div>
             )}
           </li>
@@ -130,39 +173,69 @@ function Mend({ finding, current, onChanged }: { finding: Finding; current: bool
 }
 
 /** Accepting a finding with a reason and an end; it holds until its rules change. */
-function Accept({ finding, state, onChanged }: { finding: Finding; state: string; onChanged: () => Promise<unknown> }) {
+function Accept({ finding, state }: { finding: Finding; state: PolicyState }) {
   const [reason, setReason] = useState("");
   const [until, setUntil] = useState("");
   const [open, setOpen] = useState(false);
-  const [error, setError] = useState<unknown>(null);
-  const path = `/api/findings/${finding.id}/acceptance?state=${state}`;
-  const attempt = async (act: () => Promise<unknown>) => {
-    setError(null);
-    try {
-      await act();
-      setOpen(false);
-      await onChanged();
-    } catch (caught) {
-      setError(caught);
-    }
-  };
+  const of = { params: { path: { id: finding.id }, query: { state } } };
+  const shut = { onSuccess: () => setOpen(false) };
+  const accepting = api.useMutation("put", "/api/findings/{id}/acceptance", shut);
+  const releasing = api.useMutation("delete", "/api/findings/{id}/acceptance", shut);
+  const error: unknown = accepting.error ?? releasing.error;
   if (finding.accepted) {
     return (
       <section aria-label="Accepted">
         <h3>Accepted</h3>
-        <p>{finding.accepted.reason} <span className="soft">({finding.accepted.by}{finding.accepted.until ? `, until ${finding.accepted.until}` : ", with no end"})</span></p>
-        <button type="button" className="plain" onClick={() => void attempt(() => ask(path, { method: "DELETE" }))}>No longer accept it</button>
+        <p>
+          {finding.accepted.reason}{" "}
+          <span className="soft">
+            ({finding.accepted.by}
+            {finding.accepted.until ? `, until ${finding.accepted.until}` : ", with no end"})
+          </span>
+        </p>
+        <button
+          type="button"
+          className="plain"
+          onClick={() => releasing.mutate({ params: { path: { id: finding.id } } })}
+        >
+          No longer accept it
+        </button>
       </section>
     );
   }
-  if (!open) return <p><button type="button" className="plain" onClick={() => setOpen(true)}>Accept it, with a reason</button></p>;
+  if (!open)
+    return (
+      <p>
+        <button type="button" className="plain" onClick={() => setOpen(true)}>
+          Accept it, with a reason
+        </button>
+      </p>
+    );
   return (
     <section aria-label="Accept" className="stack">
-      <Input.TextArea aria-label="Reason for accepting it" autoSize={{ minRows: 2, maxRows: 5 }} maxLength={1000} value={reason} onChange={(event) => setReason(event.target.value)} placeholder="Why it may stand" />
-      <label className="line" style={{ maxWidth: 180 }}>Until<Input type="date" value={until} onChange={(event) => setUntil(event.target.value)} /></label>
+      <Input.TextArea
+        aria-label="Reason for accepting it"
+        autoSize={{ minRows: 2, maxRows: 5 }}
+        maxLength={1000}
+        value={reason}
+        onChange={(event) => setReason(event.target.value)}
+        placeholder="Why it may stand"
+      />
+      <label className="line" style={{ maxWidth: 180 }}>
+        Until
+        <Input type="date" value={until} onChange={(event) => setUntil(event.target.value)} />
+      </label>
       <span className="row-flex">
-        <Button type="primary" disabled={reason.trim() === ""} onClick={() => void attempt(() => ask(path, { method: "PUT", body: { reason, ...(until ? { until } : {}) } }))}>Accept</Button>
-        <button type="button" className="plain" onClick={() => setOpen(false)}>Not now</button>
+        <Button
+          type="primary"
+          disabled={reason.trim() === ""}
+          onClick={() => accepting.mutate({ ...of, body: { reason, ...(until ? { until } : {}) } })}
+        >
+          Accept
+        </Button>
+        <button type="button" className="plain" onClick={() => setOpen(false)}>
+          Not now
+        </button>
       </span>
       {error ? <ProblemNotice error={error} /> : null}
     </section>

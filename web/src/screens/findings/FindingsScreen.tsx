@@ -1,5 +1,5 @@
 import { Button, Checkbox, Select } from "antd";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useRef } from "react";
 import { useSearchParams } from "react-router";
 import type { Findings } from "../../api/types";
 import { useOpenQuestion, type OpenQuestion } from "../../question/useOpenQuestion";
@@ -20,17 +20,23 @@ export default function FindingsScreen() {
   const picture = search.get("picture") === "yes";
   const kind = picture ? "" : (search.get("kind") ?? "");
   const chosen = search.get("finding") ?? "";
-  const { findings, run, start, cancel, again } = useFindings(question, { kind, accepted, between: picture });
-  const [error, setError] = useState<unknown>(null);
-  const put = (name: string, value: string) => setSearch((before) => {
-    const next = new URLSearchParams(before);
-    if (value) next.set(name, value);
-    else next.delete(name);
-    return next;
-  }, { replace: name !== "finding" });
+  const { findings, run, start, cancel, again, error } = useFindings(question, {
+    kind,
+    accepted,
+    between: picture,
+  });
+  const put = (name: string, value: string) =>
+    setSearch(
+      (before) => {
+        const next = new URLSearchParams(before);
+        if (value) next.set(name, value);
+        else next.delete(name);
+        return next;
+      },
+      { replace: name !== "finding" },
+    );
   const data = findings.data;
-  const begin = () => void start().catch(setError);
-  useProvingByItself(question, data, run?.status, begin);
+  useProvingByItself(question, data, run?.status, start);
   const total = data ? data.groups.reduce((sum, group) => sum + group.total, 0) : 0;
   return (
     <>
@@ -42,26 +48,80 @@ export default function FindingsScreen() {
               <h1>Findings</h1>
               <span className="soft">{data ? countWords(total, data) : ""}</span>
               <span className="push">
-                <Checkbox checked={accepted} onChange={(event) => put("accepted", event.target.checked ? "yes" : "")}>Accepted ones</Checkbox>
-                <Select aria-label="Kind of finding" value={kind} disabled={picture} onChange={(next: string) => put("kind", next)} style={{ minWidth: 150 }} popupMatchSelectWidth={false}
-                  options={[{ value: "", label: "every kind" }, ...(data?.kinds ?? []).map((each) => ({ value: each.id, label: `${each.name} (${each.total})` }))]} />
-                <Button aria-pressed={picture} onClick={() => put("picture", picture ? "" : "yes")}>{picture ? "List" : "Which disagree"}</Button>
+                <Checkbox
+                  checked={accepted}
+                  onChange={(event) => put("accepted", event.target.checked ? "yes" : "")}
+                >
+                  Accepted ones
+                </Checkbox>
+                <Select
+                  aria-label="Kind of finding"
+                  value={kind}
+                  disabled={picture}
+                  onChange={(next: string) => put("kind", next)}
+                  style={{ minWidth: 150 }}
+                  popupMatchSelectWidth={false}
+                  options={[
+                    { value: "", label: "every kind" },
+                    ...(data?.kinds ?? []).map((each) => ({
+                      value: each.id,
+                      label: `${each.name} (${each.total})`,
+                    })),
+                  ]}
+                />
+                <Button aria-pressed={picture} onClick={() => put("picture", picture ? "" : "yes")}>
+                  {picture ? "List" : "Which disagree"}
+                </Button>
               </span>
             </div>
-            {findings.error || error ? <ProblemNotice error={findings.error ?? error} onAgain={() => void again()} /> : null}
+            {findings.error || error ? (
+              <ProblemNotice error={findings.error ?? error} onAgain={() => void again()} />
+            ) : null}
             {!data && !findings.error && <Loading />}
-            {data && <AuditStanding data={data} run={run} onStart={begin} onCancel={(id) => void cancel(id).catch(setError)} />}
-            {data && picture && <Disagreements lines={data.groups.flatMap((group) => group.findings)} total={total} rules={data.rules} onChoose={(id) => put("finding", id)} />}
-            {data && !picture && <FindingList key={JSON.stringify(question) + kind} groups={data.groups} typed={question.type !== ""} chosen={chosen} onChoose={(id) => put("finding", id)} />}
-            {data && !picture && total === 0 && <div className="empty">{nothingWords(data, run?.status === "running")}</div>}
+            {data && <AuditStanding data={data} run={run} onStart={start} onCancel={cancel} />}
+            {data && picture && (
+              <Disagreements
+                lines={data.groups.flatMap((group) => group.findings)}
+                total={total}
+                rules={data.rules}
+                onChoose={(id) => put("finding", id)}
+              />
+            )}
+            {data && !picture && (
+              <FindingList
+                key={JSON.stringify(question) + kind}
+                groups={data.groups}
+                typed={question.type !== ""}
+                chosen={chosen}
+                onChoose={(id) => put("finding", id)}
+              />
+            )}
+            {data && !picture && total === 0 && (
+              <div className="empty">{nothingWords(data, run?.status === "running")}</div>
+            )}
             {data && data.beside > 0 && (
               <p className="soft">
-                {data.beside} more {data.beside === 1 ? "is" : "are"} about rules that this question does not touch.{" "}
-                <button type="button" className="plain" onClick={() => change({ audiences: "", mode: "", channel: "", unit: "" })}>Ask about anyone, in any mode, anywhere</button>
+                {data.beside} more {data.beside === 1 ? "is" : "are"} about rules that this question does not
+                touch.{" "}
+                <button
+                  type="button"
+                  className="plain"
+                  onClick={() => change({ audiences: "", mode: "", channel: "", unit: "" })}
+                >
+                  Ask about anyone, in any mode, anywhere
+                </button>
               </p>
             )}
           </div>
-          {chosen && <FindingPanel key={chosen} id={chosen} state={question.state} current={data?.current ?? false} onChanged={again} onClose={() => put("finding", "")} />}
+          {chosen && (
+            <FindingPanel
+              key={chosen}
+              id={chosen}
+              state={question.state}
+              current={data?.current ?? false}
+              onClose={() => put("finding", "")}
+            />
+          )}
         </div>
       </main>
     </>
@@ -69,7 +129,12 @@ export default function FindingsScreen() {
 }
 
 /** What is out of date is proved again by itself; somebody who cancelled it is left alone. */
-function useProvingByItself(question: OpenQuestion, data: Findings | undefined, status: string | undefined, begin: () => void) {
+function useProvingByItself(
+  question: OpenQuestion,
+  data: Findings | undefined,
+  status: string | undefined,
+  begin: () => void,
+) {
   const asked = useRef("");
   const key = `${question.state} ${question.type} ${data?.run?.id ?? 0}`;
   const stale = data !== undefined && !data.current && status !== "running" && status !== "cancelled";
@@ -86,11 +151,19 @@ function countWords(total: number, data: Findings): string {
   if (data.audited === 0 && data.current) return "";
   if (!data.proved_at) return `${rules} to look through`;
   const found = `${total} ${total === 1 ? "finding" : "findings"} on ${rules}`;
-  return [found, data.set_aside > 0 && `${data.set_aside} accepted and set aside`, data.current && provedWords(data.proved_at)].filter(Boolean).join(", ");
+  return [
+    found,
+    data.set_aside > 0 && `${data.set_aside} accepted and set aside`,
+    data.current && provedWords(data.proved_at),
+  ]
+    .filter(Boolean)
+    .join(", ");
 }
 
 function nothingWords(data: Findings, running: boolean): string {
   if (data.audited === 0 && data.current) return "No rules here yet: there is nothing to look through.";
   if (running || !data.current) return data.proved_at ? "Nothing found so far." : "Nothing is proved yet.";
-  return data.set_aside > 0 ? "Nothing found but what somebody has accepted." : "The audit found nothing here.";
+  return data.set_aside > 0
+    ? "Nothing found but what somebody has accepted."
+    : "The audit found nothing here.";
 }

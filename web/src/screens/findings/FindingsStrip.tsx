@@ -5,7 +5,10 @@ import { StripTools } from "../../question/StripTools";
 import type { OpenQuestion } from "../../question/useOpenQuestion";
 import { CHANNELS, MODES } from "../../question/useQuestion";
 
-type Props = { question: OpenQuestion; change: (part: Record<string, string> | { audiences: string[] } | { state: OpenQuestion["state"] }) => void };
+type Props = {
+  question: OpenQuestion;
+  change: (part: Record<string, string> | { audiences: string[] } | { state: OpenQuestion["state"] }) => void;
+};
 
 const ANY = { value: "", label: "any" };
 
@@ -13,21 +16,50 @@ const ANY = { value: "", label: "any" };
 export function FindingsStrip({ question, change }: Props) {
   const catalogue = useCatalogue(question.state);
   const directory = useDirectory();
-  const named = (words: Record<string, string>) => Object.entries(words).map(([value, label]) => ({ value, label }));
+  const named = (words: Record<string, string>) =>
+    Object.entries(words).map(([value, label]) => ({ value, label }));
   return (
     <section className="strip" aria-label="The question">
       <span>For</span>
-      <AudiencePick purpose="whom" chosen={question.audiences} onChange={(audiences) => change({ audiences })} />
+      <AudiencePick
+        purpose="whom"
+        chosen={question.audiences}
+        onChange={(audiences) => change({ audiences })}
+      />
       <span>on</span>
-      <Pick label="Record type" value={question.type} onPick={(type) => change({ type })}
-        options={[{ value: "", label: "every record type" }, ...(catalogue.data?.record_types ?? []).map((type) => ({ value: type.id, label: type.name }))]} />
+      <Pick
+        label="Record type"
+        value={question.type}
+        onPick={(type) => change({ type })}
+        options={[
+          { value: "", label: "every record type" },
+          ...(catalogue.data?.record_types ?? []).map((type) => ({ value: type.id, label: type.name })),
+        ]}
+      />
       <span className="comma">,</span>
-      <Pick label="Mode" value={question.mode} onPick={(mode) => change({ mode })} options={[{ ...ANY, label: "in any mode" }, ...named(MODES)]} />
+      <Pick
+        label="Mode"
+        value={question.mode}
+        onPick={(mode) => change({ mode })}
+        options={[{ ...ANY, label: "in any mode" }, ...named(MODES)]}
+      />
       <span>through</span>
-      <Pick label="Channel" value={question.channel} onPick={(channel) => change({ channel })} options={[{ ...ANY, label: "any channel" }, ...named(CHANNELS)]} />
+      <Pick
+        label="Channel"
+        value={question.channel}
+        onPick={(channel) => change({ channel })}
+        options={[{ ...ANY, label: "any channel" }, ...named(CHANNELS)]}
+      />
       <span className="comma">, at</span>
-      <Pick label="Business unit" value={question.unit} onPick={(unit) => change({ unit })}
-        options={[{ ...ANY, label: "any unit" }, ...(directory.data?.units ?? []).map((unit) => ({ value: unit.id, label: unit.name }))]} />
+      <Pick
+        label="Business unit"
+        value={question.unit}
+        onPick={(unit) => change({ unit })}
+        options={[
+          { ...ANY, label: "any unit" },
+          ...(directory.data?.units ?? []).map((unit) => ({ value: unit.id, label: unit.name })),
+        ]}
+      />
       <StripTools state={question.state} onState={(state) => change({ state })} />
     </section>
   );

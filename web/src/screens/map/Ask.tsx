@@ -1,8 +1,8 @@
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import { ask } from "../../api/client";
-import type { WhatFor, Who } from "../../api/types";
+import { api } from "../../api/client";
+import type { PolicyState } from "../../api/queries";
+import type { Question } from "../../api/types";
 import { Glyph } from "../../ink/Glyph";
 import { LEVEL_NAMES } from "../../ink/levels";
 import { useQuestionSearch } from "../../question/useQuestion";
@@ -10,7 +10,8 @@ import { withPart } from "../../question/withPart";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 
-type Props = { field: string; asked: object; state: string; title: string };
+type Asked = { question: Question; field: string; state: PolicyState };
+type Props = { field: string; asked: Question; state: PolicyState; title: string };
 
 /** Questions asked from a cell: who else can come to this field, and what would have to be true for somebody to edit it. */
 export function Ask({ field, asked, state, title }: Props) {
@@ -25,8 +26,19 @@ export function Ask({ field, asked, state, title }: Props) {
     <section aria-label="Ask" className="ask">
       {questions.map(([id, words, Answer]) => (
         <div key={id}>
-          <button type="button" className="plain" aria-expanded={open === id} onClick={() => setOpen(open === id ? "" : id)}>{words}</button>
-          {open === id && <div ref={inSight}><Answer body={body} /></div>}
+          <button
+            type="button"
+            className="plain"
+            aria-expanded={open === id}
+            onClick={() => setOpen(open === id ? "" : id)}
+          >
+            {words}
+          </button>
+          {open === id && (
+            <div ref={inSight}>
+              <Answer body={body} />
+            </div>
+          )}
         </div>
       ))}
     </section>
@@ -38,55 +50,96 @@ function inSight(answer: HTMLDivElement | null) {
   answer?.parentElement?.scrollIntoView({ block: "nearest" });
 }
 
-function WhoElse({ body }: { body: object }) {
-  const who = useQuery({ queryKey: ["policy", "ask who", body], queryFn: ({ signal }) => ask<Who>("/api/ask/who", { method: "POST", body, signal }) });
+function WhoElse({ body }: { body: Asked }) {
+  const who = api.useQuery("post", "/api/ask/who", { body });
   if (who.error) return <ProblemNotice error={who.error} />;
   if (!who.data) return <Loading what="Asking" />;
   return (
     <ul className="difference-lines">
       {who.data.groups.map((group) => (
         <li key={group.levels.join()}>
-          <span className="row-flex" style={{ gap: 6 }}><Glyph cell={group.levels.join("|")} small named={false} /><b>{group.levels.map((level) => LEVEL_NAMES[level]).join(" or ")}</b><span className="mono">{group.people}</span></span>
-          <span className="soft">{group.names.slice(0, 12).map((person) => person.name).join(", ")}{group.people > 12 && ` and ${group.people - 12} more`}</span>
+          <span className="row-flex" style={{ gap: 6 }}>
+            <Glyph cell={group.levels.join("|")} small named={false} />
+            <b>{group.levels.map((level) => LEVEL_NAMES[level]).join(" or ")}</b>
+            <span className="mono">{group.people}</span>
+          </span>
+          <span className="soft">
+            {group.names
+              .slice(0, 12)
+              .map((person) => person.name)
+              .join(", ")}
+            {group.people > 12 && ` and ${group.people - 12} more`}
+          </span>
         </li>
       ))}
     </ul>
   );
 }
 
-const useWhatFor = (body: object) => useQuery({ queryKey: ["policy", "ask what for", body], queryFn: ({ signal }) => ask<WhatFor>("/api/ask/what-for", { method: "POST", body, signal }) });
+const useWhatFor = (body: Asked) => api.useQuery("post", "/api/ask/what-for", { body });
 
 /** What keeps somebody from typing, outcome by outcome. */
-function Hindrances({ body }: { body: object }) {
+function Hindrances({ body }: { body: Asked }) {
   const found = useWhatFor(body);
   const search = useQuestionSearch();
   if (found.error) return <ProblemNotice error={found.error} />;
   if (!found.data) return <Loading what="Asking" />;
   const { hindrances, who, field } = found.data;
-  if (hindrances.length === 0) return <p>Nothing: {who} can edit {field} in this mode, whatever the record holds.</p>;
+  if (hindrances.length === 0)
+    return (
+      <p>
+        Nothing: {who} can edit {field} in this mode, whatever the record holds.
+      </p>
+    );
   return (
     <ul className="difference-lines">
       {hindrances.map((each) => (
         <li key={each.level}>
-          <span className="row-flex" style={{ gap: 6 }}><Glyph cell={each.level} small named={false} /><b>{LEVEL_NAMES[each.level]}</b><span>{each.when ? `when ${each.when}` : "whatever the record holds"}</span></span>
-          {each.by.map((by) => <span key={by.words}>{by.rule ? <Link to={{ pathname: "/rules", search: withPart(search, "rule", by.rule) }}>{by.words}</Link> : by.words}</span>)}
+          <span className="row-flex" style={{ gap: 6 }}>
+            <Glyph cell={each.level} small named={false} />
+            <b>{LEVEL_NAMES[each.level]}</b>
+            <span>{each.when ? `when ${each.when}` : "whatever the record holds"}</span>
+          </span>
+          {each.by.map((by) => (
+            <span key={by.words}>
+              {by.rule ? (
+                <Link to={{ pathname: "/rules", search: withPart(search, "rule", by.rule) }}>{by.words}</Link>
+              ) : (
+                by.words
+              )}
+            </span>
+          ))}
         </li>
       ))}
     </ul>
   );
 }
 
-function Ways({ body }: { body: object }) {
+function Ways({ body }: { body: Asked }) {
   const ways = useWhatFor(body);
   if (ways.error) return <ProblemNotice error={ways.error} />;
   if (!ways.data) return <Loading what="Solving" />;
   const { answer, who, field } = ways.data;
-  if (answer !== "yes") return <p>{answer === "no" ? `Nothing: whatever the record holds, ${who} can’t edit ${field} in this mode.` : "That could not be decided."}</p>;
+  if (answer !== "yes")
+    return (
+      <p>
+        {answer === "no"
+          ? `Nothing: whatever the record holds, ${who} can’t edit ${field} in this mode.`
+          : "That could not be decided."}
+      </p>
+    );
   return (
     <ul className="difference-lines">
       {ways.data.ways.map((way) => (
-        <li key={way.level}><b>{LEVEL_NAMES[way.level]}</b><span>{way.when ? `when ${way.when}` : "whatever the record holds"}</span>
-          {way.example.length > 0 && <span className="soft">as when {way.example.map((line) => `${line.name} is ${line.words}`).join(", ")}</span>}</li>
+        <li key={way.level}>
+          <b>{LEVEL_NAMES[way.level]}</b>
+          <span>{way.when ? `when ${way.when}` : "whatever the record holds"}</span>
+          {way.example.length > 0 && (
+            <span className="soft">
+              as when {way.example.map((line) => `${line.name} is ${line.words}`).join(", ")}
+            </span>
+          )}
+        </li>
       ))}
     </ul>
   );

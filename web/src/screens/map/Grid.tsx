@@ -29,7 +29,10 @@ export function Grid({ map, type, busy, selection, onSelect, onOpen, opened }: P
     cell?.scrollIntoView({ block: "nearest", inline: "nearest" });
   };
   const move = (row: number, column: number, extend: boolean) => {
-    const to = { row: Math.min(Math.max(row, 0), last.row), column: Math.min(Math.max(column, 0), last.column) };
+    const to = {
+      row: Math.min(Math.max(row, 0), last.row),
+      column: Math.min(Math.max(column, 0), last.column),
+    };
     onSelect({ from: extend && selection ? selection.from : to, to });
     focusCell(to.row, to.column);
   };
@@ -41,8 +44,14 @@ export function Grid({ map, type, busy, selection, onSelect, onOpen, opened }: P
   const onKeyDown = (event: KeyboardEvent) => {
     const { row, column } = current;
     const steps: Record<string, [number, number]> = {
-      ArrowUp: [row - 1, column], ArrowDown: [row + 1, column], ArrowLeft: [row, column - 1], ArrowRight: [row, column + 1],
-      Home: [event.ctrlKey ? 0 : row, 0], End: [event.ctrlKey ? last.row : row, last.column], PageUp: [row - 10, column], PageDown: [row + 10, column],
+      ArrowUp: [row - 1, column],
+      ArrowDown: [row + 1, column],
+      ArrowLeft: [row, column - 1],
+      ArrowRight: [row, column + 1],
+      Home: [event.ctrlKey ? 0 : row, 0],
+      End: [event.ctrlKey ? last.row : row, last.column],
+      PageUp: [row - 10, column],
+      PageDown: [row + 10, column],
     };
     const step = steps[event.key];
     if (step) {
@@ -70,7 +79,13 @@ export function Grid({ map, type, busy, selection, onSelect, onOpen, opened }: P
   return (
     <div className="map-scroll" aria-busy={busy}>
       <table
-        ref={table} role="grid" className="map" style={{ "--columns": map.columns.length } as CSSProperties} aria-label={`Access to the fields of ${type.name}`} aria-multiselectable onKeyDown={onKeyDown}
+        ref={table}
+        role="grid"
+        className="map"
+        style={{ "--columns": map.columns.length } as CSSProperties}
+        aria-label={`Access to the fields of ${type.name}`}
+        aria-multiselectable
+        onKeyDown={onKeyDown}
         onPointerDown={(event) => {
           const at = place(event);
           if (!at || event.button !== 0) return;
@@ -84,43 +99,71 @@ export function Grid({ map, type, busy, selection, onSelect, onOpen, opened }: P
         onDoubleClick={(event) => {
           const at = place(event as unknown as PointerEvent);
           if (at) open(at.row, at.column);
-        }}>
+        }}
+      >
         <thead>
           <tr>
-            <th className="corner">{map.rows.length} fields<br />{map.columns.length} {map.columns.length === 1 ? "audience" : "audiences"}</th>
+            <th className="corner">
+              {map.rows.length} fields
+              <br />
+              {map.columns.length} {map.columns.length === 1 ? "audience" : "audiences"}
+            </th>
             {map.columns.map((column, index) => (
-              <th key={column.key} scope="col" title={column.name} className={area && index >= area.left && index <= area.right ? "in" : ""}><span>{column.name}</span></th>
+              <th
+                key={column.key}
+                scope="col"
+                title={column.name}
+                className={area && index >= area.left && index <= area.right ? "in" : ""}
+              >
+                <span>{column.name}</span>
+              </th>
             ))}
           </tr>
         </thead>
         <tbody>
-          {rows.map((entry) => entry.kind === "section" ? (
-            <tr key={`section ${entry.id}`} className="section"><th scope="rowgroup">{entry.name}</th><td colSpan={map.columns.length} /></tr>
-          ) : (
-            <tr key={entry.field}>
-              <th scope="row" title={entry.name}><span className="field"><span>{entry.name}</span><i className={`tag ${entry.hint}`}>{entry.hint}</i></span></th>
-              {entry.cells.map((cell, column) => (
-                <td
-                  key={map.columns[column]?.key} data-cell={`${entry.row}-${column}`} role="gridcell"
-                  tabIndex={entry.row === current.row && column === current.column ? 0 : -1}
-                  aria-selected={inside(area, entry.row, column)}
-                  aria-label={`${entry.name}, ${map.columns[column]?.name}: ${cellWords(cell)}`}
-                  className={`${inside(area, entry.row, column) ? "sel" : ""} ${opened?.field === entry.field && opened.column === map.columns[column]?.key ? "open" : ""} ${cell.endsWith("!") ? "contested" : ""}`}
-                  onFocus={() => {
-                    if (!selection) onSelect({ from: { row: entry.row, column }, to: { row: entry.row, column } });
-                  }}>
-                  <Glyph cell={cell} named={false} />
-                </td>
-              ))}
-            </tr>
-          ))}
+          {rows.map((entry) =>
+            entry.kind === "section" ? (
+              <tr key={`section ${entry.id}`} className="section">
+                <th scope="rowgroup">{entry.name}</th>
+                <td colSpan={map.columns.length} />
+              </tr>
+            ) : (
+              <tr key={entry.field}>
+                <th scope="row" title={entry.name}>
+                  <span className="field">
+                    <span>{entry.name}</span>
+                    <i className={`tag ${entry.hint}`}>{entry.hint}</i>
+                  </span>
+                </th>
+                {entry.cells.map((cell, column) => (
+                  <td
+                    key={map.columns[column]?.key}
+                    data-cell={`${entry.row}-${column}`}
+                    role="gridcell"
+                    tabIndex={entry.row === current.row && column === current.column ? 0 : -1}
+                    aria-selected={inside(area, entry.row, column)}
+                    aria-label={`${entry.name}, ${map.columns[column]?.name}: ${cellWords(cell)}`}
+                    className={`${inside(area, entry.row, column) ? "sel" : ""} ${opened?.field === entry.field && opened.column === map.columns[column]?.key ? "open" : ""} ${cell.endsWith("!") ? "contested" : ""}`}
+                    onFocus={() => {
+                      if (!selection)
+                        onSelect({ from: { row: entry.row, column }, to: { row: entry.row, column } });
+                    }}
+                  >
+                    <Glyph cell={cell} named={false} />
+                  </td>
+                ))}
+              </tr>
+            ),
+          )}
         </tbody>
       </table>
     </div>
   );
 }
 
-type Row = { kind: "section"; id: string; name: string } | { kind: "field"; row: number; field: string; name: string; hint: string; cells: string[] };
+type Row =
+  | { kind: "section"; id: string; name: string }
+  | { kind: "field"; row: number; field: string; name: string; hint: string; cells: string[] };
 
 /** Rows of the map under the headings of their sections. The hint is the label where it is telling, else nothing. */
 function withSections(map: AccessMap, type: RecordType): Row[] {
@@ -130,10 +173,24 @@ function withSections(map: AccessMap, type: RecordType): Row[] {
     const field = type.fields.find((candidate) => candidate.id === entry.field);
     if (field && field.section !== section) {
       section = field.section;
-      rows.push({ kind: "section", id: section, name: type.sections.find((candidate) => candidate.id === section)?.name ?? section });
+      rows.push({
+        kind: "section",
+        id: section,
+        name: type.sections.find((candidate) => candidate.id === section)?.name ?? section,
+      });
     }
-    const telling = field && !["open", "internal"].includes(field.label) ? field.label : { computed: "computed", numbered: "auto", none: "" }[field?.about.given ?? "none"];
-    rows.push({ kind: "field", row, field: entry.field, name: field?.name ?? entry.field, hint: telling, cells: entry.cells });
+    const telling =
+      field && !["open", "internal"].includes(field.label)
+        ? field.label
+        : { computed: "computed", numbered: "auto", none: "" }[field?.about.given ?? "none"];
+    rows.push({
+      kind: "field",
+      row,
+      field: entry.field,
+      name: field?.name ?? entry.field,
+      hint: telling,
+      cells: entry.cells,
+    });
   });
   return rows;
 }

@@ -1,9 +1,7 @@
-import { useQuery } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useMemo, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
-import { ask, query } from "../../api/client";
-import type { AccessMap } from "../../api/types";
+import { api, query } from "../../api/client";
 import { Legend } from "../../ink/Legend";
 import { QuestionStrip } from "../../question/QuestionStrip";
 import { askedOf } from "../../question/asked";
@@ -27,23 +25,37 @@ export default function MapScreen() {
   const search = useQuestionSearch();
   const [selection, setSelection] = useState<Selection | null>(null);
   const [opened, setOpened] = useOpened();
-  const parameters = useMemo(() => ({
-    ...askedOf(question), audiences: question.audiences.join(","), state: question.state,
-  }), [question]);
-  const map = useQuery({
-    queryKey: ["policy", "map", parameters],
-    queryFn: ({ signal }) => ask<AccessMap>(`/api/map${query(parameters)}`, { signal }),
-    enabled: ready && question.type !== "",
-    placeholderData: (previous) => (previous?.record_type === question.type ? previous : undefined),
-  });
+  const parameters = useMemo(
+    () => ({
+      ...askedOf(question),
+      audiences: question.audiences.join(","),
+      state: question.state,
+    }),
+    [question],
+  );
+  const map = api.useQuery(
+    "get",
+    "/api/map",
+    { params: { query: parameters } },
+    {
+      enabled: ready && question.type !== "",
+      placeholderData: (previous) => (previous?.record_type === question.type ? previous : undefined),
+    },
+  );
   const size = selectionSize(selection);
   const makeRule = () => {
     if (!selection || !type || !map.data) return;
-    const draft = keepDraft({ rule: ruleFromSelection(selection, type, map.data, question.mode), etag: null });
+    const draft = keepDraft({
+      rule: ruleFromSelection(selection, type, map.data, question.mode),
+      etag: null,
+    });
     void navigate({ pathname: "/rules", search: withPart(search, "rule", draft) });
   };
   const column = map.data?.columns.find((candidate) => candidate.key === opened?.column);
-  const panel = opened && column && type?.fields.some((field) => field.id === opened.field) ? { field: opened.field, column } : null;
+  const panel =
+    opened && column && type?.fields.some((field) => field.id === opened.field)
+      ? { field: opened.field, column }
+      : null;
   return (
     <>
       <QuestionStrip who="audiences" tools={<a href={`/api/map.csv${query(parameters)}`}>CSV</a>} />
@@ -51,21 +63,41 @@ export default function MapScreen() {
         <div className={`split ${panel ? "" : "single"}`}>
           <div className="map-pane">
             {map.error ? <ProblemNotice error={map.error} onAgain={() => void map.refetch()} /> : null}
-            {ready && !type && <div className="empty">No record type yet. Import one from a file in the <a href="/catalogue">Catalogue</a>.</div>}
+            {ready && !type && (
+              <div className="empty">
+                No record type yet. Import one from a file in the <a href="/catalogue">Catalogue</a>.
+              </div>
+            )}
             <MadeUp names={map.data?.made_up} />
             {!map.data && !map.error && type && <Loading what="Working out the map" />}
             {map.data && type && (
-              <Grid map={map.data} type={type} busy={map.isFetching} selection={selection} onSelect={setSelection}
-                onOpen={(field, key) => setOpened({ field, column: key })} opened={opened} />
+              <Grid
+                map={map.data}
+                type={type}
+                busy={map.isFetching}
+                selection={selection}
+                onSelect={setSelection}
+                onOpen={(field, key) => setOpened({ field, column: key })}
+                opened={opened}
+              />
             )}
             <footer className="map-foot">
               <Legend />
               {may("edit") && (
-                <Button type="primary" disabled={size === 0} onClick={makeRule}>{size > 1 ? `Make a rule for ${size} cells` : "Make a rule for this cell"}</Button>
+                <Button type="primary" disabled={size === 0} onClick={makeRule}>
+                  {size > 1 ? `Make a rule for ${size} cells` : "Make a rule for this cell"}
+                </Button>
               )}
             </footer>
           </div>
-          {panel && <ReasoningPanel key={`${panel.field} ${panel.column.key}`} field={panel.field} audience={panel.column.key} onClose={() => setOpened(null)} />}
+          {panel && (
+            <ReasoningPanel
+              key={`${panel.field} ${panel.column.key}`}
+              field={panel.field}
+              audience={panel.column.key}
+              onClose={() => setOpened(null)}
+            />
+          )}
         </div>
       </main>
     </>
@@ -79,11 +111,15 @@ function useOpened(): [Opened, (opened: Opened) => void] {
   const [search, setSearch] = useSearchParams();
   const [field = "", ...rest] = (search.get("cell") ?? "").split(" ");
   const opened = field && rest.length > 0 ? { field, column: rest.join(" ") } : null;
-  const open = (next: Opened) => setSearch((before) => {
-    const after = new URLSearchParams(before);
-    if (next) after.set("cell", `${next.field} ${next.column}`);
-    else after.delete("cell");
-    return after;
-  }, { replace: opened !== null });
+  const open = (next: Opened) =>
+    setSearch(
+      (before) => {
+        const after = new URLSearchParams(before);
+        if (next) after.set("cell", `${next.field} ${next.column}`);
+        else after.delete("cell");
+        return after;
+      },
+      { replace: opened !== null },
+    );
   return [opened, open];
 }

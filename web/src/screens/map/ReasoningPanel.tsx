@@ -1,8 +1,7 @@
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import { ask } from "../../api/client";
-import type { Entered, Reasoning } from "../../api/types";
+import { api } from "../../api/client";
+import type { Entered } from "../../api/types";
 import { Glyph } from "../../ink/Glyph";
 import { LEVEL_NAMES } from "../../ink/levels";
 import { askedOf } from "../../question/asked";
@@ -23,41 +22,71 @@ export function ReasoningPanel({ field, audience, entered, onClose }: Props) {
   const [chosen, setChosen] = useState(0);
   const search = useQuestionSearch();
   const asked = {
-    as: audience, ...askedOf(question), ...(entered ? { entered } : {}),
+    as: audience,
+    ...askedOf(question),
+    ...(entered ? { entered } : {}),
   };
-  const reasoning = useQuery({
-    queryKey: ["policy", "reasoning", asked, field, question.state],
-    queryFn: ({ signal }) => ask<Reasoning>("/api/reasoning", { method: "POST", body: { question: asked, field, state: question.state }, signal }),
-    placeholderData: (previous) => (previous?.field === field ? previous : undefined),
-  });
+  const reasoning = api.useQuery(
+    "post",
+    "/api/reasoning",
+    { body: { question: asked, field, state: question.state } },
+    { placeholderData: (previous) => (previous?.field === field ? previous : undefined) },
+  );
   const data = reasoning.data;
   const outcome = data?.outcomes[Math.min(chosen, data.outcomes.length - 1)];
   return (
     <aside className="side reasoning" aria-label="Reasoning">
       <div className="head">
         <h1>{data?.name ?? "Reasoning"}</h1>
-        <button type="button" className="plain" style={{ marginLeft: "auto" }} onClick={onClose}>Close</button>
+        <button type="button" className="plain" style={{ marginLeft: "auto" }} onClick={onClose}>
+          Close
+        </button>
       </div>
-      {reasoning.error ? <ProblemNotice error={reasoning.error} onAgain={() => void reasoning.refetch()} /> : null}
+      {reasoning.error ? (
+        <ProblemNotice error={reasoning.error} onAgain={() => void reasoning.refetch()} />
+      ) : null}
       {!data && !reasoning.error && <Loading what="Recounting" />}
       {data && outcome && (
         <>
-          <p className="soft">for {data.audience}, {MODES[question.mode]}; under {data.section}; {data.kind}, {data.label.toLowerCase()}</p>
+          <p className="soft">
+            for {data.audience}, {MODES[question.mode]}; under {data.section}; {data.kind},{" "}
+            {data.label.toLowerCase()}
+          </p>
           <div className="verdict">
             <Glyph cell={outcome.level} named={false} />
             <div>
               <b>{LEVEL_NAMES[outcome.level]}</b>
               {outcome.mask_words && <small>{outcome.mask_words}</small>}
-              {!question.record && !entered && data.outcomes.length === 1 && <small>{data.complete ? "whatever the record holds" : "in every record tried; there may be more"}</small>}
+              {!question.record && !entered && data.outcomes.length === 1 && (
+                <small>
+                  {data.complete ? "whatever the record holds" : "in every record tried; there may be more"}
+                </small>
+              )}
             </div>
           </div>
           {data.outcomes.length > 1 && (
             <div className="outcomes" role="group" aria-label="Outcomes, depending on the record">
-              <p>It depends on the record. {data.complete ? "" : "There may be more outcomes than these. "}Each has an example that shows it:</p>
+              <p>
+                It depends on the record. {data.complete ? "" : "There may be more outcomes than these. "}Each
+                has an example that shows it:
+              </p>
               {data.outcomes.map((each, index) => (
-                <button type="button" key={each.level} aria-pressed={index === chosen} onClick={() => setChosen(index)}>
+                <button
+                  type="button"
+                  key={each.level}
+                  aria-pressed={index === chosen}
+                  onClick={() => setChosen(index)}
+                >
                   <Glyph cell={each.level} small named={false} />
-                  <span><b>{LEVEL_NAMES[each.level]}</b> {each.example.length > 0 && <>{each.when ? `when ${each.when}; ` : ""}as when {each.example.map((value) => `${value.name} is ${value.words}`).join(", ")}</>}</span>
+                  <span>
+                    <b>{LEVEL_NAMES[each.level]}</b>{" "}
+                    {each.example.length > 0 && (
+                      <>
+                        {each.when ? `when ${each.when}; ` : ""}as when{" "}
+                        {each.example.map((value) => `${value.name} is ${value.words}`).join(", ")}
+                      </>
+                    )}
+                  </span>
                 </button>
               ))}
             </div>
@@ -66,7 +95,11 @@ export function ReasoningPanel({ field, audience, entered, onClose }: Props) {
           <Ledger stages={outcome.stages} value={outcome.value} search={search} />
           <Ask field={field} asked={asked} state={question.state} title={data.audience} />
           {audience.startsWith("user:") && !entered && (
-            <p><Link to={{ pathname: "/rehearsal", search: withPart(search, "as", audience.slice(5)) }}>Rehearse the form as {data.audience}</Link></p>
+            <p>
+              <Link to={{ pathname: "/rehearsal", search: withPart(search, "as", audience.slice(5)) }}>
+                Rehearse the form as {data.audience}
+              </Link>
+            </p>
           )}
         </>
       )}

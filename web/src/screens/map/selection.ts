@@ -16,7 +16,9 @@ export function bounds(selection: Selection): Bounds {
 }
 
 export function inside(area: Bounds | null, row: number, column: number): boolean {
-  return area !== null && row >= area.top && row <= area.bottom && column >= area.left && column <= area.right;
+  return (
+    area !== null && row >= area.top && row <= area.bottom && column >= area.left && column <= area.right
+  );
 }
 
 export function selectionSize(selection: Selection | null): number {
@@ -26,12 +28,19 @@ export function selectionSize(selection: Selection | null): number {
 }
 
 /** A rule with audience, fields and mode filled in; what it does is still to be chosen. */
-export function ruleFromSelection(selection: Selection, type: RecordType, map: AccessMap, mode: string): Rule {
+export function ruleFromSelection(
+  selection: Selection,
+  type: RecordType,
+  map: AccessMap,
+  mode: string,
+): Rule {
   const area = bounds(selection);
   const fields = map.rows.slice(area.top, area.bottom + 1).map((row) => row.field);
   const keys = map.columns.slice(area.left, area.right + 1).map((column) => column.key);
   const named = fields.map((id) => type.fields.find((field) => field.id === id)?.name ?? id);
-  const audience = keys.some((key) => key.startsWith("everyone")) ? { everyone: true } : { any: keys.map(principalOf) };
+  const audience = keys.some((key) => key.startsWith("everyone"))
+    ? { everyone: true }
+    : { any: keys.map(principalOf) };
   return {
     title: `${named[0]}${named.length > 1 ? ` and ${named.length - 1} more` : ""}`.slice(0, 200),
     kind: "ordinary",

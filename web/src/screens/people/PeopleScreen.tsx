@@ -15,7 +15,12 @@ import { useAccount } from "../../shell/account";
 import { SignIns } from "./SignIns";
 
 const PAGE = 50;
-const KINDS = [["roles", "role", "Roles"], ["groups", "group", "Groups"], ["departments", "department", "Departments"], ["units", "unit", "Business units"]] as const;
+const KINDS = [
+  ["roles", "role", "Roles"],
+  ["groups", "group", "Groups"],
+  ["departments", "department", "Departments"],
+  ["units", "unit", "Business units"],
+] as const;
 
 /** Users, and the roles, groups, departments and units they belong to. */
 export default function PeopleScreen() {
@@ -35,35 +40,77 @@ export default function PeopleScreen() {
       <main className="page">
         <div className="with-list">
           <nav className="side-list" aria-label="Belonging to">
-            <button type="button" aria-pressed={within === ""} onClick={() => set({ within: "" })}><span>Everybody</span><span className="tag">{directory.data?.people}</span></button>
-            {directory.data && KINDS.map(([list, kind, title]) => (
-              <div key={list}>
-                <h3>{title}</h3>
-                {ordered(directory.data[list]).map(({ node, depth }) => (
-                  <button type="button" key={node.id} aria-pressed={within === `${kind}:${node.id}`} onClick={() => set({ within: `${kind}:${node.id}` })} style={{ width: "100%", paddingLeft: 10 + depth * 14 }}>
-                    <span>{node.name}</span><span className={`tag ${node.people === 0 ? "mark-verm" : ""}`}>{node.people}</span>
-                  </button>
-                ))}
-              </div>
-            ))}
+            <button type="button" aria-pressed={within === ""} onClick={() => set({ within: "" })}>
+              <span>Everybody</span>
+              <span className="tag">{directory.data?.people}</span>
+            </button>
+            {directory.data &&
+              KINDS.map(([list, kind, title]) => (
+                <div key={list}>
+                  <h3>{title}</h3>
+                  {ordered(directory.data[list]).map(({ node, depth }) => (
+                    <button
+                      type="button"
+                      key={node.id}
+                      aria-pressed={within === `${kind}:${node.id}`}
+                      onClick={() => set({ within: `${kind}:${node.id}` })}
+                      style={{ width: "100%", paddingLeft: 10 + depth * 14 }}
+                    >
+                      <span>{node.name}</span>
+                      <span className={`tag ${node.people === 0 ? "mark-verm" : ""}`}>{node.people}</span>
+                    </button>
+                  ))}
+                </div>
+              ))}
           </nav>
           <div className="sheet">
             <div className="head">
               <h1>{within ? nameOf(within, directory.data) : "People"}</h1>
-              <span className="soft">{people.data ? `${people.data.total} ${people.data.total === 1 ? "person" : "people"}` : ""}</span>
+              <span className="soft">
+                {people.data ? `${people.data.total} ${people.data.total === 1 ? "person" : "people"}` : ""}
+              </span>
               <span className="push">
-                <Input allowClear aria-label="Find people" placeholder="Find by name or e-mail" value={box} onChange={(event) => setBox(event.target.value)} style={{ width: 220 }} />
-                <a href="/api/directory/document" download="directory.json">Export</a>
+                <Input
+                  allowClear
+                  aria-label="Find people"
+                  placeholder="Find by name or e-mail"
+                  value={box}
+                  onChange={(event) => setBox(event.target.value)}
+                  style={{ width: 220 }}
+                />
+                <a href="/api/directory/document" download="directory.json">
+                  Export
+                </a>
                 {may("accounts") && <Button onClick={() => setSigningIn(true)}>Sign-ins</Button>}
                 {may("import") && <Button onClick={() => setImporting(true)}>Import from a file</Button>}
               </span>
             </div>
-            {people.error ? <ProblemNotice error={people.error} onAgain={() => void people.refetch()} /> : null}
+            {people.error ? (
+              <ProblemNotice error={people.error} onAgain={() => void people.refetch()} />
+            ) : null}
             {!people.data && !people.error && <Loading />}
-            {people.data?.total === 0 && <div className="empty">{text ? "Nobody of that name." : within ? "Nobody belongs here. A rule for this audience is a rule for nobody." : "Nobody yet. Import people from an LDIF export or a directory document."}</div>}
-            {people.data && people.data.total > 0 && directory.data && <PeopleTable items={people.data.items} directory={directory.data} />}
+            {people.data?.total === 0 && (
+              <div className="empty">
+                {text
+                  ? "Nobody of that name."
+                  : within
+                    ? "Nobody belongs here. A rule for this audience is a rule for nobody."
+                    : "Nobody yet. Import people from an LDIF export or a directory document."}
+              </div>
+            )}
+            {people.data && people.data.total > 0 && directory.data && (
+              <PeopleTable items={people.data.items} directory={directory.data} />
+            )}
             {people.data && people.data.total > PAGE && (
-              <div className="pager"><Pagination current={page} pageSize={PAGE} total={people.data.total} showSizeChanger={false} onChange={(next) => set({ page: String(next) })} /></div>
+              <div className="pager">
+                <Pagination
+                  current={page}
+                  pageSize={PAGE}
+                  total={people.data.total}
+                  showSizeChanger={false}
+                  onChange={(next) => set({ page: String(next) })}
+                />
+              </div>
             )}
           </div>
         </div>
@@ -74,21 +121,44 @@ export default function PeopleScreen() {
   );
 }
 
-function PeopleTable({ items, directory }: { items: NonNullable<ReturnType<typeof usePeople>["data"]>["items"]; directory: Directory }) {
+function PeopleTable({
+  items,
+  directory,
+}: {
+  items: NonNullable<ReturnType<typeof usePeople>["data"]>["items"];
+  directory: Directory;
+}) {
   const search = useQuestionSearch();
-  const names = (list: DirectoryNode[], ids: string[]) => ids.map((id) => list.find((node) => node.id === id)?.name ?? id).join(", ");
+  const names = (list: DirectoryNode[], ids: string[]) =>
+    ids.map((id) => list.find((node) => node.id === id)?.name ?? id).join(", ");
   return (
     <table className="ruled">
-      <thead><tr><th className="margin" style={{ width: 200 }}>Name</th><th>Roles</th><th>Groups</th><th>Department</th><th>Units</th><th /></tr></thead>
+      <thead>
+        <tr>
+          <th className="margin" style={{ width: 200 }}>
+            Name
+          </th>
+          <th>Roles</th>
+          <th>Groups</th>
+          <th>Department</th>
+          <th>Units</th>
+          <th />
+        </tr>
+      </thead>
       <tbody>
         {items.map((user) => (
           <tr key={user.id}>
-            <th className="margin wrap" scope="row" title={user.email}>{user.name}<div className="tag">{user.id}</div></th>
+            <th className="margin wrap" scope="row" title={user.email}>
+              {user.name}
+              <div className="tag">{user.id}</div>
+            </th>
             <td className="wrap">{names(directory.roles, user.roles)}</td>
             <td className="wrap">{names(directory.groups, user.groups)}</td>
             <td className="wrap">{user.department ? names(directory.departments, [user.department]) : ""}</td>
             <td className="wrap">{names(directory.units, user.units)}</td>
-            <td><Link to={{ pathname: "/rehearsal", search: withPart(search, "as", user.id) }}>Rehearse</Link></td>
+            <td>
+              <Link to={{ pathname: "/rehearsal", search: withPart(search, "as", user.id) }}>Rehearse</Link>
+            </td>
           </tr>
         ))}
       </tbody>
@@ -100,7 +170,9 @@ function PeopleTable({ items, directory }: { items: NonNullable<ReturnType<typeo
 function ordered(nodes: DirectoryNode[]): { node: DirectoryNode; depth: number }[] {
   const ids = new Set(nodes.map((node) => node.id));
   const below = (parent: string | undefined, depth: number): { node: DirectoryNode; depth: number }[] =>
-    nodes.filter((node) => node.above.find((id) => ids.has(id)) === parent).flatMap((node) => [{ node, depth }, ...below(node.id, depth + 1)]);
+    nodes
+      .filter((node) => node.above.find((id) => ids.has(id)) === parent)
+      .flatMap((node) => [{ node, depth }, ...below(node.id, depth + 1)]);
   return below(undefined, 0);
 }
 

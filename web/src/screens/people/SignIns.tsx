@@ -1,9 +1,8 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { App, Button, Input, Modal, Popconfirm, Select } from "antd";
 import { useState } from "react";
-import { ask } from "../../api/client";
+import { api } from "../../api/client";
 import { usePeople } from "../../api/queries";
-import type { Page, SignInAccount } from "../../api/types";
+import type { SignInAccount } from "../../api/types";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useAccount } from "../../shell/account";
@@ -15,61 +14,113 @@ const ACCESS: Record<SignInAccount["access"], string> = {
   record_user: "record user: meets records only",
 };
 
-const BLANK = { login: "", name: "", access: "record_user" as SignInAccount["access"], person: undefined as string | undefined, password: "" };
+const BLANK = {
+  login: "",
+  name: "",
+  access: "record_user" as SignInAccount["access"],
+  person: undefined as string | undefined,
+  password: "",
+};
 
 /** Who may come in, with what access, and as which person of the directory. */
 export function SignIns({ onClose }: { onClose: () => void }) {
-  const client = useQueryClient();
   const { account: self } = useAccount();
   const { message } = App.useApp();
   const [made, setMade] = useState(BLANK);
-  const [error, setError] = useState<unknown>(null);
   const [search, setSearch] = useState("");
   const people = usePeople(search, "", 1, 50);
-  const accounts = useQuery({ queryKey: ["policy", "accounts"], queryFn: () => ask<Page<SignInAccount>>("/api/accounts?per_page=1000") });
-  const attempt = async (work: () => Promise<unknown>, words: string) => {
-    setError(null);
-    try {
-      await work();
-      await client.invalidateQueries({ queryKey: ["policy", "accounts"] });
-      message.success(words);
-      return true;
-    } catch (caught) {
-      setError(caught);
-      return false;
-    }
-  };
-  const add = async () => {
+  const accounts = api.useQuery("get", "/api/accounts", { params: { query: { per_page: 1000 } } });
+  const told = (words: string) => ({ onSuccess: () => message.success(words) });
+  const adding = api.useMutation("post", "/api/accounts");
+  const changing = api.useMutation("patch", "/api/accounts/{id}");
+  const removing = api.useMutation("delete", "/api/accounts/{id}");
+  const error: unknown = adding.error ?? changing.error ?? removing.error;
+  const add = () => {
     const { person, ...rest } = made;
-    const done = await attempt(() => ask("/api/accounts", { method: "POST", body: { ...rest, ...(person ? { person } : {}) } }), `${made.login} may sign in`);
-    if (done) setMade(BLANK);
+    adding.mutate(
+      { body: { ...rest, ...(person ? { person } : {}) } },
+      {
+        onSuccess: () => {
+          message.success(`${made.login} may sign in`);
+          setMade(BLANK);
+        },
+      },
+    );
   };
+  const change = (each: SignInAccount, access: SignInAccount["access"]) =>
+    changing.mutate(
+      { params: { path: { id: each.id } }, body: { access } },
+      told(`${each.login} is ${access.replace("_", " ")} now`),
+    );
+  const remove = (each: SignInAccount) =>
+    removing.mutate({ params: { path: { id: each.id } } }, told(`${each.login} may no longer sign in`));
   const pick = (person: string | undefined) => {
     const user = people.data?.items.find((each) => each.id === person);
     setMade({ ...made, person, name: made.name || user?.name || "", login: made.login || (person ?? "") });
   };
   return (
-    <Modal open title="Sign-ins" width={860} onCancel={onClose} footer={[<Button key="close" onClick={onClose}>Close</Button>]}>
+    <Modal
+      open
+      title="Sign-ins"
+      width={860}
+      onCancel={onClose}
+      footer={[
+        <Button key="close" onClick={onClose}>
+          Close
+        </Button>,
+      ]}
+    >
       {error ? <ProblemNotice error={error} /> : null}
       {!accounts.data && <Loading />}
-      <div style={{ maxHeight: 300, overflow: "auto" }} tabIndex={0} role="region" aria-label="Who may sign in">
+      <div
+        style={{ maxHeight: 300, overflow: "auto" }}
+        tabIndex={0}
+        role="region"
+        aria-label="Who may sign in"
+      >
         <table className="ruled">
-          <thead><tr><th className="margin">Sign-in name</th><th>Name</th><th>Access</th><th>Person</th><th /></tr></thead>
+          <thead>
+            <tr>
+              <th className="margin">Sign-in name</th>
+              <th>Name</th>
+              <th>Access</th>
+              <th>Person</th>
+              <th />
+            </tr>
+          </thead>
           <tbody>
             {(accounts.data?.items ?? []).map((each) => (
               <tr key={each.id}>
-                <th className="margin" scope="row">{each.login}</th>
+                <th className="margin" scope="row">
+                  {each.login}
+                </th>
                 <td>{each.name}</td>
                 <td>
-                  <Select size="small" variant="borderless" aria-label={`Access of ${each.login}`} value={each.access} disabled={each.login === self.login} popupMatchSelectWidth={false}
-                    onChange={(access: SignInAccount["access"]) => void attempt(() => ask(`/api/accounts/${each.id}`, { method: "PATCH", body: { access } }), `${each.login} is ${access.replace("_", " ")} now`)}
-                    options={Object.entries(ACCESS).map(([value, label]) => ({ value, label: value === each.access ? value.replace("_", " ") : label }))} />
+                  <Select
+                    size="small"
+                    variant="borderless"
+                    aria-label={`Access of ${each.login}`}
+                    value={each.access}
+                    disabled={each.login === self.login}
+                    popupMatchSelectWidth={false}
+                    onChange={(access: SignInAccount["access"]) => change(each, access)}
+                    options={Object.entries(ACCESS).map(([value, label]) => ({
+                      value,
+                      label: value === each.access ? value.replace("_", " ") : label,
+                    }))}
+                  />
                 </td>
                 <td className="mono">{each.person}</td>
                 <td style={{ textAlign: "right" }}>
                   {each.login !== self.login && (
-                    <Popconfirm title={`Let ${each.login} in no longer?`} okText="Remove" onConfirm={() => void attempt(() => ask(`/api/accounts/${each.id}`, { method: "DELETE" }), `${each.login} may no longer sign in`)}>
-                      <button type="button" className="plain" aria-label={`Remove ${each.login}`}>Remove</button>
+                    <Popconfirm
+                      title={`Let ${each.login} in no longer?`}
+                      okText="Remove"
+                      onConfirm={() => remove(each)}
+                    >
+                      <button type="button" className="plain" aria-label={`Remove ${each.login}`}>
+                        Remove
+                      </button>
                     </Popconfirm>
                   )}
                 </td>
@@ -79,18 +130,70 @@ export function SignIns({ onClose }: { onClose: () => void }) {
         </table>
       </div>
       <h3 style={{ padding: "16px 0 6px" }}>Let somebody in</h3>
-      <form className="sign-in-form" onSubmit={(event) => {
-        event.preventDefault();
-        void add();
-      }}>
-        <label className="line">Person of the directory
-          <Select aria-label="Person of the directory" allowClear showSearch={{ filterOption: false, onSearch: setSearch }} value={made.person} onChange={pick} options={(people.data?.items ?? []).map((user) => ({ value: user.id, label: user.name }))} placeholder="nobody: no records" />
+      <form
+        className="sign-in-form"
+        onSubmit={(event) => {
+          event.preventDefault();
+          add();
+        }}
+      >
+        <label className="line">
+          Person of the directory
+          <Select
+            aria-label="Person of the directory"
+            allowClear
+            showSearch={{ filterOption: false, onSearch: setSearch }}
+            value={made.person}
+            onChange={pick}
+            options={(people.data?.items ?? []).map((user) => ({ value: user.id, label: user.name }))}
+            placeholder="nobody: no records"
+          />
         </label>
-        <label className="line">Access<Select aria-label="Access" value={made.access} onChange={(access) => setMade({ ...made, access })} options={Object.entries(ACCESS).map(([value, label]) => ({ value, label }))} popupMatchSelectWidth={false} /></label>
-        <label className="line">Sign-in name<Input value={made.login} required maxLength={200} onChange={(event) => setMade({ ...made, login: event.target.value })} autoComplete="off" /></label>
-        <label className="line">Name<Input value={made.name} required maxLength={200} onChange={(event) => setMade({ ...made, name: event.target.value })} /></label>
-        <label className="line">First password, ten characters at least<Input.Password value={made.password} required minLength={10} maxLength={72} onChange={(event) => setMade({ ...made, password: event.target.value })} autoComplete="new-password" /></label>
-        <span style={{ alignSelf: "end" }}><Button type="primary" htmlType="submit">Let in</Button></span>
+        <label className="line">
+          Access
+          <Select
+            aria-label="Access"
+            value={made.access}
+            onChange={(access) => setMade({ ...made, access })}
+            options={Object.entries(ACCESS).map(([value, label]) => ({ value, label }))}
+            popupMatchSelectWidth={false}
+          />
+        </label>
+        <label className="line">
+          Sign-in name
+          <Input
+            value={made.login}
+            required
+            maxLength={200}
+            onChange={(event) => setMade({ ...made, login: event.target.value })}
+            autoComplete="off"
+          />
+        </label>
+        <label className="line">
+          Name
+          <Input
+            value={made.name}
+            required
+            maxLength={200}
+            onChange={(event) => setMade({ ...made, name: event.target.value })}
+          />
+        </label>
+        <label className="line">
+          First password, ten characters at least
+          <Input.Password
+            value={made.password}
+            required
+            minLength={10}
+            maxLength={72}
+            onChange={(event) => setMade({ ...made, password: event.target.value })}
+            autoComplete="new-password"
+          />
+        </label>
+        <span style={{ alignSelf: "end" }}>
+          <Button type="primary" htmlType="submit">
+            Let in
+          </Button>
+        </span>
       </form>
     </Modal>
   );

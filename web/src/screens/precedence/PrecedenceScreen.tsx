@@ -1,9 +1,8 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { App, Button, Radio, Select } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
-import { ask, query } from "../../api/client";
-import type { Precedence, PrecedencePreview, RecordType } from "../../api/types";
+import { api } from "../../api/client";
+import type { Precedence, RecordType } from "../../api/types";
 import { askedOf } from "../../question/asked";
 import { QuestionStrip } from "../../question/QuestionStrip";
 import { useSubject } from "../../question/useSubject";
@@ -21,68 +20,116 @@ const WIDER = "";
 export default function PrecedenceScreen() {
   const { question, type, ready } = useSubject();
   const [scope, setScope] = useScope(type);
-  const precedence = useQuery({ queryKey: ["policy", "precedence", question.state], queryFn: () => ask<Precedence>(`/api/precedence${query({ state: question.state })}`) });
+  const precedence = api.useQuery("get", "/api/precedence", { params: { query: { state: question.state } } });
   const data = precedence.data;
   return (
     <>
       <QuestionStrip who="audiences" />
       <main className="page">
-        {precedence.error ? <ProblemNotice error={precedence.error} onAgain={() => void precedence.refetch()} /> : null}
+        {precedence.error ? (
+          <ProblemNotice error={precedence.error} onAgain={() => void precedence.refetch()} />
+        ) : null}
         {(!data || !ready) && !precedence.error && <Loading />}
-        {data && ready && !type && <div className="empty">No record type yet. Import one from a file in the <Link to="/catalogue">Catalogue</Link>.</div>}
-        {data && type && <Methods key={`${scope.kind} ${scope.field} ${type.id} ${question.state}`} data={data} type={type} scope={scope} setScope={setScope} />}
+        {data && ready && !type && (
+          <div className="empty">
+            No record type yet. Import one from a file in the <Link to="/catalogue">Catalogue</Link>.
+          </div>
+        )}
+        {data && type && (
+          <Methods
+            key={`${scope.kind} ${scope.field} ${type.id} ${question.state}`}
+            data={data}
+            type={type}
+            scope={scope}
+            setScope={setScope}
+          />
+        )}
       </main>
     </>
   );
 }
 
-function Methods({ data, type, scope, setScope }: { data: Precedence; type: RecordType; scope: Scope; setScope: (scope: Scope) => void }) {
+function Methods({
+  data,
+  type,
+  scope,
+  setScope,
+}: {
+  data: Precedence;
+  type: RecordType;
+  scope: Scope;
+  setScope: (scope: Scope) => void;
+}) {
   const { question } = useSubject();
   const { may } = useAccount();
   const { message } = App.useApp();
-  const client = useQueryClient();
   const { own, wider, widerWords } = chosenIn(data, scope, type);
   const [looked, setLooked] = useState<string | null>(null);
-  const [error, setError] = useState<unknown>(null);
   const titles = new Map(data.methods.map((each) => [each.name, each.title]));
   const picked = looked ?? own ?? WIDER;
   const method = data.methods.find((each) => each.name === (picked || wider));
   const other = picked !== (own ?? WIDER);
   const wanted = { precedence: picked || null, ...scopeParts(scope, type) };
-  const preview = useQuery({
-    queryKey: ["policy", "precedence preview", wanted, askedOf(question)],
-    queryFn: ({ signal }) => ask<PrecedencePreview>("/api/precedence/preview", { method: "POST", body: { ...wanted, question: askedOf(question) }, signal }),
-    enabled: other,
-  });
-  const keep = async () => {
-    setError(null);
-    try {
-      await ask("/api/precedence", { method: "PUT", body: wanted });
-      await client.invalidateQueries({ queryKey: ["policy"] });
+  const preview = api.useQuery(
+    "post",
+    "/api/precedence/preview",
+    { body: { ...wanted, question: askedOf(question) } },
+    { enabled: other },
+  );
+  const keeping = api.useMutation("put", "/api/precedence", {
+    onSuccess: () => {
       setLooked(null);
       message.success("Kept in the change set");
-    } catch (caught) {
-      setError(caught);
-    }
-  };
-  const forWords = scope.kind === "policy" ? "the policy" : scope.kind === "type" ? type.name : (type.fields.find((field) => field.id === scope.field)?.name ?? "");
+    },
+  });
+  const { error } = keeping;
+  const keep = () => keeping.mutate({ body: wanted });
+  const forWords =
+    scope.kind === "policy"
+      ? "the policy"
+      : scope.kind === "type"
+        ? type.name
+        : (type.fields.find((field) => field.id === scope.field)?.name ?? "");
   return (
     <div className="split wide">
       <div className="sheet">
-        <div className="head"><h1>Precedence</h1><span className="soft">how rules that disagree become one; the closest choice counts</span></div>
+        <div className="head">
+          <h1>Precedence</h1>
+          <span className="soft">how rules that disagree become one; the closest choice counts</span>
+        </div>
         <ScopePick scope={scope} type={type} setScope={setScope} />
-        <Radio.Group aria-label="Method" value={picked} onChange={(event) => setLooked(event.target.value as string)} className="methods"
+        <Radio.Group
+          aria-label="Method"
+          value={picked}
+          onChange={(event) => setLooked(event.target.value as string)}
+          className="methods"
           options={[
-            ...(scope.kind === "policy" ? [] : [{ value: WIDER, label: `${widerWords} (${titles.get(wider) ?? wider})${own === null ? ", as it stands" : ""}` }]),
-            ...data.methods.map((each) => ({ value: each.name, label: `${each.title}${each.standard ? ` (${each.standard})` : ""}${each.name === own ? ", chosen" : ""}` })),
-          ]} />
+            ...(scope.kind === "policy"
+              ? []
+              : [
+                  {
+                    value: WIDER,
+                    label: `${widerWords} (${titles.get(wider) ?? wider})${own === null ? ", as it stands" : ""}`,
+                  },
+                ]),
+            ...data.methods.map((each) => ({
+              value: each.name,
+              label: `${each.title}${each.standard ? ` (${each.standard})` : ""}${each.name === own ? ", chosen" : ""}`,
+            })),
+          ]}
+        />
         {method && <OutcomeTables method={method} />}
         {data.choices.length > 0 && (
           <>
             <h3>Chosen apart</h3>
             <ul className="account-lines">
               {data.choices.map((choice) => (
-                <li key={`${choice.record_type.id} ${choice.field?.id ?? ""}`}>{choice.field ? `${choice.field.name} of ${choice.record_type.name.toLowerCase()}` : choice.record_type.name}: {titles.get(choice.method)}</li>
+                <li key={`${choice.record_type.id} ${choice.field?.id ?? ""}`}>
+                  {choice.field
+                    ? `${choice.field.name} of ${choice.record_type.name.toLowerCase()}`
+                    : choice.record_type.name}
+                  : {titles.get(choice.method)}
+                </li>
               ))}
             </ul>
           </>
@@ -90,9 +137,22 @@ function Methods({ data, type, scope, setScope }: { data: Precedence; type: Reco
       </div>
       <aside className="side" aria-label="What switching would change">
         <h2>What switching would change</h2>
-        {!other && <p className="soft">Choose another method to see which cells of the map and which findings of {type.name.toLowerCase()} it would change. Nothing is kept before you say so.</p>}
+        {!other && (
+          <p className="soft">
+            Choose another method to see which cells of the map and which findings of{" "}
+            {type.name.toLowerCase()} it would change. Nothing is kept before you say so.
+          </p>
+        )}
         {error ? <ProblemNotice error={error} /> : null}
-        {other && may("edit") && question.state === "pending" && <p><Button type="primary" onClick={() => void keep()}>{picked ? `Keep “${titles.get(picked) ?? picked}” for ${forWords} in the change set` : `Let ${forWords} go ${widerWords} in the change set`}</Button></p>}
+        {other && may("edit") && question.state === "pending" && (
+          <p>
+            <Button type="primary" onClick={keep}>
+              {picked
+                ? `Keep “${titles.get(picked) ?? picked}” for ${forWords} in the change set`
+                : `Let ${forWords} go ${widerWords} in the change set`}
+            </Button>
+          </p>
+        )}
         {other && preview.error ? <ProblemNotice error={preview.error} /> : null}
         {other && !preview.data && !preview.error && <Loading what="Working it out" />}
         {other && preview.data && <SwitchingPreview preview={preview.data} type={type} />}
@@ -102,15 +162,38 @@ function Methods({ data, type, scope, setScope }: { data: Precedence; type: Reco
 }
 
 /** The policy, the record type asked about, or one field of it. */
-function ScopePick({ scope, type, setScope }: { scope: Scope; type: RecordType; setScope: (scope: Scope) => void }) {
+function ScopePick({
+  scope,
+  type,
+  setScope,
+}: {
+  scope: Scope;
+  type: RecordType;
+  setScope: (scope: Scope) => void;
+}) {
   return (
     <div className="row-flex" style={{ paddingBottom: 8 }}>
       <span>For</span>
-      <Radio.Group aria-label="What the method is for" value={scope.kind} onChange={(event) => setScope({ kind: event.target.value as Scope["kind"], field: "" })}
-        options={[{ value: "policy", label: "the policy" }, { value: "type", label: type.name }, { value: "field", label: "one field of it" }]} />
+      <Radio.Group
+        aria-label="What the method is for"
+        value={scope.kind}
+        onChange={(event) => setScope({ kind: event.target.value as Scope["kind"], field: "" })}
+        options={[
+          { value: "policy", label: "the policy" },
+          { value: "type", label: type.name },
+          { value: "field", label: "one field of it" },
+        ]}
+      />
       {scope.kind === "field" && (
-        <Select aria-label="Field" value={scope.field} onChange={(field: string) => setScope({ kind: "field", field })} style={{ minWidth: 170 }} popupMatchSelectWidth={false}
-          showSearch={{ optionFilterProp: "label" }} options={type.fields.map((field) => ({ value: field.id, label: field.name }))} />
+        <Select
+          aria-label="Field"
+          value={scope.field}
+          onChange={(field: string) => setScope({ kind: "field", field })}
+          style={{ minWidth: 170 }}
+          popupMatchSelectWidth={false}
+          showSearch={{ optionFilterProp: "label" }}
+          options={type.fields.map((field) => ({ value: field.id, label: field.name }))}
+        />
       )}
     </div>
   );

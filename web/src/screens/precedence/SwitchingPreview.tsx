@@ -22,9 +22,19 @@ function Findings({ title, lines }: { title: string; lines: string[] }) {
   if (lines.length === 0) return null;
   return (
     <section aria-label={title} style={{ paddingTop: 12 }}>
-      <h3>{title} <span className="mono">{lines.length}</span></h3>
-      <ul className="consequences">{(every ? lines : lines.slice(0, SHOWN)).map((line) => <li key={line}>{line}</li>)}</ul>
-      {!every && lines.length > SHOWN && <button type="button" className="plain" onClick={() => setEvery(true)}>Show all {lines.length}</button>}
+      <h3>
+        {title} <span className="mono">{lines.length}</span>
+      </h3>
+      <ul className="consequences">
+        {(every ? lines : lines.slice(0, SHOWN)).map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+      {!every && lines.length > SHOWN && (
+        <button type="button" className="plain" onClick={() => setEvery(true)}>
+          Show all {lines.length}
+        </button>
+      )}
     </section>
   );
 }

@@ -1,8 +1,7 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { keepPreviousData } from "@tanstack/react-query";
 import { Button, Input, Pagination } from "antd";
 import { useNavigate, useParams } from "react-router";
-import { ask, query } from "../../api/client";
-import type { RecordList } from "../../api/types";
+import { api } from "../../api/client";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useListSearch } from "../../shared/useListSearch";
@@ -22,14 +21,15 @@ export default function RecordListScreen() {
   const type = types.data?.record_types.find((each) => each.id === asked) ?? types.data?.record_types[0];
   const find = search.get("find") ?? "";
   const sort = search.get("sort") ?? "";
-  const direction = search.get("direction") ?? "up";
+  const direction: "up" | "down" = search.get("direction") === "down" ? "down" : "up";
   const page = Number(search.get("page") ?? 1) || 1;
-  const list = useQuery({
-    queryKey: ["records", type?.id, find, sort, direction, page],
-    queryFn: ({ signal }) => ask<RecordList>(`/api/records/${type?.id}${query({ search: find, sort, direction: sort ? direction : "", page, per_page: PAGE })}`, { signal }),
-    enabled: Boolean(type),
-    placeholderData: keepPreviousData,
-  });
+  const order = sort ? { sort, direction: direction } : {};
+  const list = api.useQuery(
+    "get",
+    "/api/records/{type}",
+    { params: { path: { type: type?.id ?? "" }, query: { search: find, ...order, page, per_page: PAGE } } },
+    { enabled: Boolean(type), placeholderData: keepPreviousData },
+  );
   const [box, setBox] = useSearchBox(find, (text) => set({ find: text }, true));
   const units = new Map((types.data?.units ?? []).map((unit) => [unit.id, unit.name]));
   const open = (number: string) => void navigate(`/records/${type?.id}/${encodeURIComponent(number)}`);
@@ -40,31 +40,82 @@ export default function RecordListScreen() {
         <nav className="side-list" aria-label="Record types">
           <h3>Records</h3>
           {(types.data?.record_types ?? []).map((each) => (
-            <button type="button" key={each.id} aria-pressed={each.id === type?.id} onClick={() => void navigate(`/records/${each.id}`)}><span>{each.plural}</span></button>
+            <button
+              type="button"
+              key={each.id}
+              aria-pressed={each.id === type?.id}
+              onClick={() => void navigate(`/records/${each.id}`)}
+            >
+              <span>{each.plural}</span>
+            </button>
           ))}
-          <p className="soft" style={{ padding: "0 14px", fontSize: 13 }}>You see these as {account.name}, under the edition in force.</p>
+          <p className="soft" style={{ padding: "0 14px", fontSize: 13 }}>
+            You see these as {account.name}, under the edition in force.
+          </p>
         </nav>
         <div className="sheet">
-          {types.error || list.error ? <ProblemNotice error={types.error ?? list.error} onAgain={() => void (types.error ? types.refetch() : list.refetch())} /> : null}
+          {types.error || list.error ? (
+            <ProblemNotice
+              error={types.error ?? list.error}
+              onAgain={() => void (types.error ? types.refetch() : list.refetch())}
+            />
+          ) : null}
           {types.data && !type && <div className="empty">There is no record type yet.</div>}
           {type && (
             <div className="head">
-              <h1>{type.plural}</h1><span className="soft">{data ? `${data.total} ${data.total === 1 ? "record" : "records"}` : ""}</span>
+              <h1>{type.plural}</h1>
+              <span className="soft">
+                {data ? `${data.total} ${data.total === 1 ? "record" : "records"}` : ""}
+              </span>
               <span className="push">
-                <Input allowClear aria-label="Find records" placeholder="Find in what you may see" value={box} onChange={(event) => setBox(event.target.value)} style={{ width: 220 }} />
-                {may("record") && <Button type="primary" onClick={() => open("new")}>New {type.name.toLowerCase()}</Button>}
+                <Input
+                  allowClear
+                  aria-label="Find records"
+                  placeholder="Find in what you may see"
+                  value={box}
+                  onChange={(event) => setBox(event.target.value)}
+                  style={{ width: 220 }}
+                />
+                {may("record") && (
+                  <Button type="primary" onClick={() => open("new")}>
+                    New {type.name.toLowerCase()}
+                  </Button>
+                )}
               </span>
             </div>
           )}
-          {data?.beyond && <div className="notice calm" role="status">{data.beyond.toLocaleString()} records were not looked at: there are too many to {find ? "search" : "sort"} them all at once. Without it, every record is there, page by page.</div>}
+          {data?.beyond && (
+            <div className="notice calm" role="status">
+              {data.beyond.toLocaleString()} records were not looked at: there are too many to{" "}
+              {find ? "search" : "sort"} them all at once. Without it, every record is there, page by page.
+            </div>
+          )}
           {!data && !list.error && type && <Loading />}
           {data && (
             <table className="ruled">
               <thead>
                 <tr>
                   {data.columns.map((column, index) => (
-                    <th key={column.id} className={index === 0 ? "margin" : ""} aria-sort={sort === column.id ? (direction === "down" ? "descending" : "ascending") : undefined}>
-                      <button type="button" className="plain" onClick={() => set({ sort: column.id, direction: sort === column.id && direction === "up" ? "down" : "up" })}>{column.name}{sort === column.id && (direction === "down" ? " ↓" : " ↑")}</button>
+                    <th
+                      key={column.id}
+                      className={index === 0 ? "margin" : ""}
+                      aria-sort={
+                        sort === column.id ? (direction === "down" ? "descending" : "ascending") : undefined
+                      }
+                    >
+                      <button
+                        type="button"
+                        className="plain"
+                        onClick={() =>
+                          set({
+                            sort: column.id,
+                            direction: sort === column.id && direction === "up" ? "down" : "up",
+                          })
+                        }
+                      >
+                        {column.name}
+                        {sort === column.id && (direction === "down" ? " ↓" : " ↑")}
+                      </button>
                     </th>
                   ))}
                   <th>Unit</th>
@@ -72,10 +123,25 @@ export default function RecordListScreen() {
               </thead>
               <tbody>
                 {data.rows.map((row) => (
-                  <tr key={row.number} className="link" tabIndex={0} onClick={() => open(row.number)} onKeyDown={(event) => event.key === "Enter" && open(row.number)}>
+                  <tr
+                    key={row.number}
+                    className="link"
+                    tabIndex={0}
+                    onClick={() => open(row.number)}
+                    onKeyDown={(event) => event.key === "Enter" && open(row.number)}
+                  >
                     {data.columns.map((column, index) => (
-                      <td key={column.id} className={index === 0 ? "margin mono" : column.figures ? "mono" : ""}>
-                        {row.masked.includes(column.id) ? <span className="mono" style={{ color: "var(--cobalt)" }}>{row.words[column.id] ?? ""}</span> : (row.words[column.id] ?? "")}
+                      <td
+                        key={column.id}
+                        className={index === 0 ? "margin mono" : column.figures ? "mono" : ""}
+                      >
+                        {row.masked.includes(column.id) ? (
+                          <span className="mono" style={{ color: "var(--cobalt)" }}>
+                            {row.words[column.id] ?? ""}
+                          </span>
+                        ) : (
+                          (row.words[column.id] ?? "")
+                        )}
                       </td>
                     ))}
                     <td className="soft">{units.get(row.unit) ?? row.unit}</td>
@@ -84,8 +150,20 @@ export default function RecordListScreen() {
               </tbody>
             </table>
           )}
-          {data?.total === 0 && <div className="empty">{find ? "Nothing you may see holds that." : "No record yet."}</div>}
-          {data && data.total > PAGE && <div className="pager"><Pagination current={page} pageSize={PAGE} total={data.total} showSizeChanger={false} onChange={(next) => set({ page: String(next) })} /></div>}
+          {data?.total === 0 && (
+            <div className="empty">{find ? "Nothing you may see holds that." : "No record yet."}</div>
+          )}
+          {data && data.total > PAGE && (
+            <div className="pager">
+              <Pagination
+                current={page}
+                pageSize={PAGE}
+                total={data.total}
+                showSizeChanger={false}
+                onChange={(next) => set({ page: String(next) })}
+              />
+            </div>
+          )}
         </div>
       </div>
     </main>

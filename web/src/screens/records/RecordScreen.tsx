@@ -1,8 +1,8 @@
-import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
+import { keepPreviousData } from "@tanstack/react-query";
 import { App, Button, Select } from "antd";
 import { useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
-import { ask, ProblemError } from "../../api/client";
+import { api, ProblemError } from "../../api/client";
 import type { Entered, FieldValue, Form } from "../../api/types";
 import { RecordForm } from "../../forms/RecordForm";
 import { Loading } from "../../shared/Loading";
@@ -11,8 +11,6 @@ import { useAccount } from "../../shell/account";
 import { MergeView } from "./MergeView";
 import { useTyped } from "./useTyped";
 import { useRecordTypes } from "./useRecordTypes";
-
-type Opened = { form: Form; number?: string; etag?: string };
 
 /** One record under enforcement: looked at, edited, or made anew. */
 export default function RecordScreen() {
@@ -23,67 +21,92 @@ export default function RecordScreen() {
   return (
     <main className="page">
       <div className="sheet" style={{ paddingInline: 36 }}>
-        <Sheet key={`${type} ${number} ${mode}`} type={type} number={fresh ? undefined : number} mode={mode} onMode={(next) => setSearch(next === "edit" ? { mode: "edit" } : {})} />
+        <Sheet
+          key={`${type} ${number} ${mode}`}
+          type={type}
+          number={fresh ? undefined : number}
+          mode={mode}
+          onMode={(next) => setSearch(next === "edit" ? { mode: "edit" } : {})}
+        />
       </div>
     </main>
   );
 }
 
-type Props = { type: string; number: string | undefined; mode: "create" | "edit" | "view"; onMode: (mode: "edit" | "view") => void };
+type Props = {
+  type: string;
+  number: string | undefined;
+  mode: "create" | "edit" | "view";
+  onMode: (mode: "edit" | "view") => void;
+};
 
 function Sheet({ type, number, mode, onMode }: Props) {
   const navigate = useNavigate();
-  const client = useQueryClient();
   const { message } = App.useApp();
   const { may } = useAccount();
   const types = useRecordTypes();
   const [typed, setTyped, clearTyped] = useTyped(`${type} ${number ?? "new"}`);
   const [unit, setUnit] = useState<string | undefined>(undefined);
-  const [error, setError] = useState<unknown>(null);
-  const [busy, setBusy] = useState(false);
   const [merging, setMerging] = useState(false);
   const entered: Entered = mode === "view" ? {} : typed.entered;
-  const opened = useQuery({
-    queryKey: ["records", "form", type, number, mode, unit, entered, typed.dismissed],
-    queryFn: ({ signal }) => ask<Opened>(`/api/records/${type}/form`, { method: "POST", body: { mode, entered, dismissed: typed.dismissed, ...(number ? { number } : {}), ...(unit ? { unit } : {}) }, signal }),
-    placeholderData: keepPreviousData,
-  });
+  const who = { ...(number ? { number } : {}), ...(unit ? { unit } : {}) };
+  const opened = api.useQuery(
+    "post",
+    "/api/records/{type}/form",
+    { params: { path: { type } }, body: { mode, entered, dismissed: typed.dismissed, ...who } },
+    { placeholderData: keepPreviousData },
+  );
+  const done = (saved: { number: string }) => {
+    clearTyped();
+    message.success(`${saved.number} is saved`);
+    if (number) onMode("view");
+    else void navigate(`/records/${type}/${encodeURIComponent(saved.number)}`, { replace: true });
+  };
+  const creating = api.useMutation("post", "/api/records/{type}", { onSuccess: done });
+  const changing = api.useMutation("patch", "/api/records/{type}/{number}", { onSuccess: done });
+  const dismissing = api.useMutation("post", "/api/records/{type}/{number}/dismissals");
+  const error: unknown = (number ? changing : creating).error ?? dismissing.error;
+  const busy = creating.isPending || changing.isPending;
+  const forgetError = () => [creating, changing, dismissing].forEach((each) => each.reset());
   const enter = (field: string, value: FieldValue) => {
     const first = Object.keys(typed.entered).length === 0;
-    setTyped({ ...typed, entered: { ...typed.entered, [field]: value }, etag: typed.etag ?? opened.data?.etag, base: first && opened.data ? wordsOf(opened.data.form) : typed.base });
-    setError(null);
+    setTyped({
+      ...typed,
+      entered: { ...typed.entered, [field]: value },
+      etag: typed.etag ?? opened.data?.etag,
+      base: first && opened.data ? wordsOf(opened.data.form) : typed.base,
+    });
+    forgetError();
   };
   const dismiss = (offer: string) => {
     setTyped({ ...typed, dismissed: [...typed.dismissed, offer] });
-    if (number) void ask(`/api/records/${type}/${encodeURIComponent(number)}/dismissals`, { method: "POST", body: { offer } }).catch(setError);
+    if (number) dismissing.mutate({ params: { path: { type, number } }, body: { offer } });
   };
-  const save = async (etag: string | undefined) => {
-    setBusy(true);
-    setError(null);
+  const save = (etag: string | undefined) => {
     // What the form says it would put aside is not sent: what is saved is what it shows.
     const aside = new Set((opened.data?.form.put_aside ?? []).map((line) => line.field));
     const changes = Object.fromEntries(Object.entries(entered).filter(([id]) => !aside.has(id)));
-    try {
-      const saved = number
-        ? await ask<{ number: string }>(`/api/records/${type}/${encodeURIComponent(number)}`, { method: "PATCH", body: { changes }, ifMatch: etag })
-        : await ask<{ number: string }>(`/api/records/${type}`, { method: "POST", body: { changes, ...(unit ? { unit } : {}) } });
-      clearTyped();
-      await client.invalidateQueries({ queryKey: ["records"] });
-      message.success(`${saved.number} is saved`);
-      if (number) onMode("view");
-      else void navigate(`/records/${type}/${encodeURIComponent(saved.number)}`, { replace: true });
-    } catch (caught) {
-      setError(caught);
-    } finally {
-      setBusy(false);
-    }
+    if (number) {
+      const headers = { "if-match": etag ?? "" };
+      changing.mutate({ params: { path: { type, number } }, headers, body: { changes } });
+    } else creating.mutate({ params: { path: { type } }, body: { changes, ...(unit ? { unit } : {}) } });
   };
-  if (opened.error) return <><Back type={type} name="the list" /><ProblemNotice error={opened.error} onAgain={() => void opened.refetch()} /></>;
+  if (opened.error)
+    return (
+      <>
+        <Back type={type} name="the list" />
+        <ProblemNotice error={opened.error} onAgain={() => void opened.refetch()} />
+      </>
+    );
   const data = opened.data;
   if (!data) return <Loading />;
   const refusals = error instanceof ProblemError ? (error.problem.refusals ?? []) : [];
   const onForm = new Set(data.form.sections.flatMap((section) => section.fields.map((field) => field.id)));
-  const faults = Object.fromEntries(refusals.flatMap((refusal) => (refusal.field && onForm.has(refusal.field) ? [[refusal.field, refusal.words]] : [])));
+  const faults = Object.fromEntries(
+    refusals.flatMap((refusal) =>
+      refusal.field && onForm.has(refusal.field) ? [[refusal.field, refusal.words]] : [],
+    ),
+  );
   const dirty = Object.keys(entered).length > 0;
   const moved = error instanceof ProblemError && error.status === 412;
   const units = types.data?.units ?? [];
@@ -93,48 +116,119 @@ function Sheet({ type, number, mode, onMode }: Props) {
       <Back type={type} name={name?.plural ?? "the list"} />
       <div className="form-head">
         <h1>{number ?? `New ${data.form.name.toLowerCase()}`}</h1>
-        {number
-          ? <span className="soft">{data.form.name} at {units.find((each) => each.id === data.form.unit)?.name ?? data.form.unit}</span>
-          : <Select aria-label="Business unit" value={unit ?? data.form.unit} onChange={setUnit} options={units.map((each) => ({ value: each.id, label: `at ${each.name}` }))} style={{ minWidth: 170 }} />}
+        {number ? (
+          <span className="soft">
+            {data.form.name} at {units.find((each) => each.id === data.form.unit)?.name ?? data.form.unit}
+          </span>
+        ) : (
+          <Select
+            aria-label="Business unit"
+            value={unit ?? data.form.unit}
+            onChange={setUnit}
+            options={units.map((each) => ({ value: each.id, label: `at ${each.name}` }))}
+            style={{ minWidth: 170 }}
+          />
+        )}
         <span className="push">
           {mode !== "view" && dirty && <span className="tag mark-verm">not saved; kept in this browser</span>}
-          {mode === "view" && may("record") && <Button type="primary" onClick={() => onMode("edit")}>Edit</Button>}
-          {mode !== "view" && <Button onClick={() => {
-            clearTyped();
-            if (number) onMode("view");
-            else void navigate(`/records/${type}`);
-          }}>Cancel</Button>}
-          {mode !== "view" && <Button type="primary" loading={busy} disabled={!dirty} onClick={() => void save(typed.etag ?? data.etag)}>Save</Button>}
+          {mode === "view" && may("record") && (
+            <Button type="primary" onClick={() => onMode("edit")}>
+              Edit
+            </Button>
+          )}
+          {mode !== "view" && (
+            <Button
+              onClick={() => {
+                clearTyped();
+                if (number) onMode("view");
+                else void navigate(`/records/${type}`);
+              }}
+            >
+              Cancel
+            </Button>
+          )}
+          {mode !== "view" && (
+            <Button
+              type="primary"
+              loading={busy}
+              disabled={!dirty}
+              onClick={() => save(typed.etag ?? data.etag)}
+            >
+              Save
+            </Button>
+          )}
         </span>
       </div>
       {moved && (
-        <div className="notice" role="alert"><b>Somebody else saved this record since you opened it.</b> What you typed is still here.
+        <div className="notice" role="alert">
+          <b>Somebody else saved this record since you opened it.</b> What you typed is still here.
           <div className="row-flex" style={{ gap: 14 }}>
-            <button type="button" className="plain" onClick={() => setMerging(true)}>Look at theirs beside mine</button>
+            <button type="button" className="plain" onClick={() => setMerging(true)}>
+              Look at theirs beside mine
+            </button>
           </div>
         </div>
       )}
-      {error && !moved && (refusals.length > 0
-        ? <div className="notice" role="alert"><b>The save was refused; nothing was changed</b><ul>{refusals.map((refusal) => <li key={`${refusal.field} ${refusal.kind}`}>{refusal.words}</li>)}</ul></div>
-        : <ProblemNotice error={error} />)}
-      <div className="record-columns"><RecordForm form={data.form} entered={entered} onEnter={enter} peopleFrom={`/api/records/${type}/people`} faults={faults} onDismiss={dismiss} /></div>
-      {merging && number && <MergeView type={type} number={number} entered={entered} base={typed.base} mineInWords={(field) => wordsOf(data.form)[field] ?? inWords(entered[field])} onClose={() => setMerging(false)} onGoOn={(kept, etag) => {
-        setTyped({ ...typed, entered: kept, etag, base: typed.base });
-        setMerging(false);
-        setError(null);
-        void opened.refetch();
-      }} />}
+      {error &&
+        !moved &&
+        (refusals.length > 0 ? (
+          <div className="notice" role="alert">
+            <b>The save was refused; nothing was changed</b>
+            <ul>
+              {refusals.map((refusal) => (
+                <li key={`${refusal.field} ${refusal.kind}`}>{refusal.words}</li>
+              ))}
+            </ul>
+          </div>
+        ) : (
+          <ProblemNotice error={error} />
+        ))}
+      <div className="record-columns">
+        <RecordForm
+          form={data.form}
+          entered={entered}
+          onEnter={enter}
+          peopleFrom={{ recordType: type }}
+          faults={faults}
+          onDismiss={dismiss}
+        />
+      </div>
+      {merging && number && (
+        <MergeView
+          type={type}
+          number={number}
+          entered={entered}
+          base={typed.base}
+          mineInWords={(field) => wordsOf(data.form)[field] ?? inWords(entered[field])}
+          onClose={() => setMerging(false)}
+          onGoOn={(kept, etag) => {
+            setTyped({ ...typed, entered: kept, etag, base: typed.base });
+            setMerging(false);
+            forgetError();
+            void opened.refetch();
+          }}
+        />
+      )}
     </>
   );
 }
 
 /** What each field of a form says, by field. */
 function wordsOf(form: Form): Record<string, string> {
-  return Object.fromEntries(form.sections.flatMap((section) => section.fields.flatMap((field) => (field.words ? [[field.id, field.words]] : []))));
+  return Object.fromEntries(
+    form.sections.flatMap((section) =>
+      section.fields.flatMap((field) => (field.words ? [[field.id, field.words]] : [])),
+    ),
+  );
 }
 
-const inWords = (value: FieldValue | undefined): string => (value === null || value === undefined ? "blank" : String(value));
+const inWords = (value: FieldValue | undefined): string =>
+  value === null || value === undefined ? "blank" : String(value);
 
 function Back({ type, name }: { type: string; name: string }) {
-  return <p style={{ margin: "0 0 6px" }}><Link to={`/records/${type}`}>← {name}</Link></p>;
+  return (
+    <p style={{ margin: "0 0 6px" }}>
+      <Link to={`/records/${type}`}>← {name}</Link>
+    </p>
+  );
 }

@@ -3,17 +3,39 @@ import { Glyph } from "../../ink/Glyph";
 import { LEVEL_NAMES } from "../../ink/levels";
 
 /** Lines that tell field by field what differs: from, to, and because of which rule. */
-export function Changed({ lines, title, none, both = false }: { lines: Difference[]; title: string; none: string; both?: boolean }) {
+export function Changed({
+  lines,
+  title,
+  none,
+  both = false,
+}: {
+  lines: Difference[];
+  title: string;
+  none: string;
+  both?: boolean;
+}) {
   return (
     <section aria-label={title} aria-live="polite">
-      <h3>{title}{lines.length > 0 && <span className="mono"> {lines.length}</span>}</h3>
+      <h3>
+        {title}
+        {lines.length > 0 && <span className="mono"> {lines.length}</span>}
+      </h3>
       {lines.length === 0 && <p className="soft">{none}</p>}
       <ul className="difference-lines">
         {lines.map((line) => (
           <li key={line.field} data-changed={line.field}>
             <b>{line.name}</b>
-            <span className="from-to"><Met met={line.before} silent={line.before.words === line.after.words} /><span aria-hidden="true">→</span><span className="visually-hidden">{both ? "against" : "becomes"}</span><Met met={line.after} /></span>
-            {line.because.length > 0 && <span className="soft">because of {line.because.map((rule) => `${rule.number} ${rule.title}`).join(", ")}</span>}
+            <span className="from-to">
+              <Met met={line.before} silent={line.before.words === line.after.words} />
+              <span aria-hidden="true">→</span>
+              <span className="visually-hidden">{both ? "against" : "becomes"}</span>
+              <Met met={line.after} />
+            </span>
+            {line.because.length > 0 && (
+              <span className="soft">
+                because of {line.because.map((rule) => `${rule.number} ${rule.title}`).join(", ")}
+              </span>
+            )}
           </li>
         ))}
       </ul>
@@ -23,5 +45,15 @@ export function Changed({ lines, title, none, both = false }: { lines: Differenc
 
 /** silent: leaves out a value that is the same on both sides. */
 function Met({ met, silent = false }: { met: Difference["before"]; silent?: boolean }) {
-  return <span className="met"><Glyph cell={met.level} small named={false} /><span>{LEVEL_NAMES[met.level]}{met.words && !silent && <span className="soft"> {met.words.length > 40 ? `${met.words.slice(0, 40)}…` : met.words}</span>}</span></span>;
+  return (
+    <span className="met">
+      <Glyph cell={met.level} small named={false} />
+      <span>
+        {LEVEL_NAMES[met.level]}
+        {met.words && !silent && (
+          <span className="soft"> {met.words.length > 40 ? `${met.words.slice(0, 40)}…` : met.words}</span>
+        )}
+      </span>
+    </span>
+  );
 }

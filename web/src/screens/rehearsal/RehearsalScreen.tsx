@@ -1,38 +1,39 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { keepPreviousData } from "@tanstack/react-query";
 import { Button, Checkbox, Select } from "antd";
 import { useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
-import { ask } from "../../api/client";
+import { api } from "../../api/client";
 import { usePeople } from "../../api/queries";
-import type { Entered, FieldValue, RecordType, Refusal, Rehearsed } from "../../api/types";
+import type { Entered, FieldValue, RecordType } from "../../api/types";
 import { RecordForm } from "../../forms/RecordForm";
 import { askedOf } from "../../question/asked";
 import { QuestionStrip } from "../../question/QuestionStrip";
 import { MODES } from "../../question/useQuestion";
 import { useSubject } from "../../question/useSubject";
 import { Loading } from "../../shared/Loading";
-import { MadeUp } from "../../shared/MadeUp";
 import { PersonSelect } from "../../shared/PersonSelect";
 import { saveAsFile } from "../../shared/saveAsFile";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { ReasoningPanel } from "../map/ReasoningPanel";
-import { Changed } from "./Changed";
-
-type Verdict = { accepted: boolean; refusals: Refusal[] };
+import { FormHead, SaveVerdict, TypedSoFar, WhatChanged } from "./aside";
 
 /** The live form as somebody else would meet it. Nothing typed here reaches a record. */
 export default function RehearsalScreen() {
   const { question, type, ready } = useSubject();
   const [search, setSearch] = useSearchParams();
-  const put = (name: string, value: string) => setSearch((before) => {
-    const next = new URLSearchParams(before);
-    if (value) next.set(name, value);
-    else next.delete(name);
-    return next;
-  }, { replace: true });
+  const put = (name: string, value: string) =>
+    setSearch(
+      (before) => {
+        const next = new URLSearchParams(before);
+        if (value) next.set(name, value);
+        else next.delete(name);
+        return next;
+      },
+      { replace: true },
+    );
   const ghosts = search.get("ghosts") === "yes";
   const beside = search.get("beside") ?? "";
-  const form = type?.forms?.some((each) => each.id === search.get("form")) ? search.get("form") ?? "" : "";
+  const form = type?.forms?.some((each) => each.id === search.get("form")) ? (search.get("form") ?? "") : "";
   const first = usePeople("", "", 1, 1);
   const as = question.as || first.data?.items[0]?.id || "";
   const values = search.get("values") ?? "";
@@ -40,14 +41,53 @@ export default function RehearsalScreen() {
   const key = [values, as, question.type, question.mode, question.record, question.unit].join(" ");
   return (
     <>
-      <QuestionStrip who="person" tools={
-        <>
-          {type?.forms && <Select size="small" aria-label="Form" value={form} onChange={(next: string) => put("form", next)} popupMatchSelectWidth={false} options={[{ value: "", label: "the form that is theirs" }, ...type.forms.map((each) => ({ value: each.id, label: each.name }))]} />}
-          <PersonSelect small clearable label="Beside" placeholder="beside nobody" prefix="beside" person={beside} onPick={(next) => put("beside", next)} />
-          <Checkbox checked={ghosts} onChange={(event) => put("ghosts", event.target.checked ? "yes" : "")}>Show hidden</Checkbox>
-        </>
-      } />
-      <main className="page">{ready && as && type ? <Rehearsal key={key} given={given} as={as} beside={beside} form={form} ghosts={ghosts} type={type} /> : <Loading />}</main>
+      <QuestionStrip
+        who="person"
+        tools={
+          <>
+            {type?.forms && (
+              <Select
+                size="small"
+                aria-label="Form"
+                value={form}
+                onChange={(next: string) => put("form", next)}
+                popupMatchSelectWidth={false}
+                options={[
+                  { value: "", label: "the form that is theirs" },
+                  ...type.forms.map((each) => ({ value: each.id, label: each.name })),
+                ]}
+              />
+            )}
+            <PersonSelect
+              small
+              clearable
+              label="Beside"
+              placeholder="beside nobody"
+              prefix="beside"
+              person={beside}
+              onPick={(next) => put("beside", next)}
+            />
+            <Checkbox checked={ghosts} onChange={(event) => put("ghosts", event.target.checked ? "yes" : "")}>
+              Show hidden
+            </Checkbox>
+          </>
+        }
+      />
+      <main className="page">
+        {ready && as && type ? (
+          <Rehearsal
+            key={key}
+            given={given}
+            as={as}
+            beside={beside}
+            form={form}
+            ghosts={ghosts}
+            type={type}
+          />
+        ) : (
+          <Loading />
+        )}
+      </main>
     </>
   );
 }
@@ -69,95 +109,106 @@ function Rehearsal({ given, as, beside, form, ghosts, type }: Props) {
   const [since, setSince] = useState<Entered | null>(null);
   const [dismissed, setDismissed] = useState<string[]>([]);
   const [why, setWhy] = useState<string | null>(null);
-  const [verdict, setVerdict] = useState<Verdict | null>(null);
-  const [error, setError] = useState<unknown>(null);
   const asked = { as: `user:${as}`, ...askedOf(question), ...(form ? { form } : {}), entered };
   const body = { question: asked, state: question.state, dismissed };
-  const rehearsed = useQuery({
-    queryKey: ["policy", "rehearsal", body, since, beside],
-    queryFn: ({ signal }) => ask<Rehearsed>("/api/rehearsal", { method: "POST", body: { ...body, ...(since ? { since } : {}), ...(beside ? { beside: `user:${beside}` } : {}) }, signal }),
-    placeholderData: keepPreviousData,
+  const more = { ...(since ? { since } : {}), ...(beside ? { beside: `user:${beside}` } : {}) };
+  const rehearsed = api.useQuery(
+    "post",
+    "/api/rehearsal",
+    { body: { ...body, ...more } },
+    { placeholderData: keepPreviousData },
+  );
+  const saving = api.useMutation("post", "/api/rehearsal/save");
+  const keeping = api.useMutation("post", "/api/rehearsal/question", {
+    onSuccess: (asFile) => saveAsFile("question.json", asFile),
   });
+  const verdict = saving.data;
+  const error: unknown = saving.error ?? keeping.error;
   const enter = (field: string, value: FieldValue) => {
     setSince(entered);
     setEntered({ ...entered, [field]: value });
-    setVerdict(null);
+    saving.reset();
   };
   const begin = () => {
     setEntered({});
     setSince(null);
-    setVerdict(null);
+    saving.reset();
   };
-  const attempt = async (act: () => Promise<void>) => {
-    setError(null);
-    try {
-      await act();
-    } catch (caught) {
-      setError(caught);
-    }
-  };
-  const trySave = () => attempt(async () => setVerdict(await ask<Verdict>("/api/rehearsal/save", { method: "POST", body })));
-  const keepQuestion = () => attempt(async () => saveAsFile("question.json", await ask<object>("/api/rehearsal/question", { method: "POST", body })));
+  const trySave = () => saving.mutate({ body });
+  const keepQuestion = () => keeping.mutate({ body });
   const data = rehearsed.data;
-  const marked = useMemo(() => new Set((data?.differences ?? []).map((line) => line.field)), [data?.differences]);
-  if (rehearsed.error && !data) return <div className="sheet"><ProblemNotice error={rehearsed.error} onAgain={() => void rehearsed.refetch()} /></div>;
+  const marked = useMemo(
+    () => new Set((data?.differences ?? []).map((line) => line.field)),
+    [data?.differences],
+  );
+  if (rehearsed.error && !data)
+    return (
+      <div className="sheet">
+        <ProblemNotice error={rehearsed.error} onAgain={() => void rehearsed.refetch()} />
+      </div>
+    );
   if (!data) return <Loading what="Setting the form" />;
-  const faults = Object.fromEntries((verdict?.refusals ?? []).flatMap((refusal) => (refusal.field ? [[refusal.field, refusal.words]] : [])));
+  const faults = Object.fromEntries(
+    (verdict?.refusals ?? []).flatMap((refusal) => (refusal.field ? [[refusal.field, refusal.words]] : [])),
+  );
   const writing = question.mode === "create" || question.mode === "edit";
   const other = data.beside;
-  const shared = { entered, onEnter: enter, peopleFrom: "/api/people", marked: other ? marked : undefined };
+  const shared = { entered, onEnter: enter, peopleFrom: {}, marked: other ? marked : undefined };
   return (
     <div className={`rehearsal ${other ? "two" : ""}`}>
       <div className="sheet">
-        <FormHead met={data} about={`${MODES[question.mode]} ${question.record || `a blank ${type.name.toLowerCase()}`}`} />
+        <FormHead
+          met={data}
+          about={`${MODES[question.mode]} ${question.record || `a blank ${type.name.toLowerCase()}`}`}
+        />
         {rehearsed.error ? <ProblemNotice error={rehearsed.error} /> : null}
-        <RecordForm {...shared} form={data.form} faults={faults} ghostsFor={ghosts ? data.person : undefined} onWhy={setWhy} onDismiss={(key) => setDismissed([...dismissed, key])} />
+        <RecordForm
+          {...shared}
+          form={data.form}
+          faults={faults}
+          ghostsFor={ghosts ? data.person : undefined}
+          onWhy={setWhy}
+          onDismiss={(key) => setDismissed([...dismissed, key])}
+        />
       </div>
       {other && (
         <div className="sheet beside">
           <FormHead met={other} about="with the same values" />
-          <RecordForm {...shared} form={other.form} faults={{}} ghostsFor={ghosts ? other.person : undefined} />
+          <RecordForm
+            {...shared}
+            form={other.form}
+            faults={{}}
+            ghostsFor={ghosts ? other.person : undefined}
+          />
         </div>
       )}
-      {why ? <ReasoningPanel key={why} field={why} audience={`user:${as}`} entered={entered} onClose={() => setWhy(null)} /> : (
+      {why ? (
+        <ReasoningPanel
+          key={why}
+          field={why}
+          audience={`user:${as}`}
+          entered={entered}
+          onClose={() => setWhy(null)}
+        />
+      ) : (
         <aside className="side" aria-label="Rehearsal">
           <h2>Rehearsal</h2>
-          {since && data.changed && <Changed lines={data.changed} title="What the last change did" none="Nothing else on the form changed." />}
-          {other && data.differences && <Changed both lines={data.differences} title={`${data.person} against ${other.person}`} none="Both meet the same form." />}
-          {!since && !other && <p className="soft">This is the form {data.person} meets, from the same decision that will be enforced. Type in it: each change is answered at once. Nothing is stored. “why” beside a field tells how it came about.</p>}
-          <MadeUp names={data.made_up} />
-          {writing && <Button type="primary" onClick={() => void trySave()}>Try the save</Button>}
+          <WhatChanged met={data} typed={since !== null} />
+          {writing && (
+            <Button type="primary" onClick={trySave}>
+              Try the save
+            </Button>
+          )}
           {error ? <ProblemNotice error={error} /> : null}
-          {verdict?.accepted && <div className="notice good" role="status"><b>The save would be accepted</b></div>}
-          {verdict && !verdict.accepted && (
-            <div className="notice" role="alert">
-              <b>A save by {data.person} would be refused</b>
-              <ul>{verdict.refusals.map((refusal) => <li key={`${refusal.field} ${refusal.kind} ${refusal.words}`}>{refusal.words}</li>)}</ul>
-            </div>
-          )}
-          {Object.keys(entered).length > 0 && (
-            <>
-              <h3>Typed so far</h3>
-              <ul className="account-lines">{Object.keys(entered).map((id) => <li key={id}>{type.fields.find((field) => field.id === id)?.name}</li>)}</ul>
-              <p><button type="button" className="plain" onClick={begin}>Begin again</button></p>
-            </>
-          )}
-          <p><button type="button" className="plain" onClick={() => void keepQuestion()}>Keep this question as a file for bin/ledger</button></p>
+          {verdict && <SaveVerdict verdict={verdict} person={data.person} />}
+          <TypedSoFar entered={entered} type={type} onBegin={begin} />
+          <p>
+            <button type="button" className="plain" onClick={keepQuestion}>
+              Keep this question as a file for bin/ledger
+            </button>
+          </p>
         </aside>
       )}
-    </div>
-  );
-}
-
-/** Whose form it is, which one, and how much of it they meet. */
-function FormHead({ met, about }: { met: Pick<Rehearsed, "form" | "person" | "roles">; about: string }) {
-  const fields = met.form.sections.flatMap((section) => section.fields);
-  const hidden = fields.filter((field) => field.level === "hidden").length;
-  return (
-    <div className="form-head">
-      <h1>{met.person}</h1>
-      <span className="soft">{met.roles.join(", ") || "no role"}; {about}{met.form.form && `; ${met.form.form.name.toLowerCase()}`}</span>
-      <span className="push soft">{fields.length - hidden} fields met, {hidden} hidden</span>
     </div>
   );
 }

@@ -7,22 +7,45 @@ import { usePreview } from "./usePreview";
 /** Two versions of one rule: what stands in the change set now, and what this person wrote. */
 export type ConflictOf = { theirs: Rule; etag: string; mine: Rule };
 
-type Props = { conflict: ConflictOf; question: AskedQuestion; busy: boolean; onTheirs: () => void; onMine: () => void; onLater: () => void };
+type Props = {
+  conflict: ConflictOf;
+  question: AskedQuestion;
+  busy: boolean;
+  onTheirs: () => void;
+  onMine: () => void;
+  onLater: () => void;
+};
 
 /** Somebody else changed the rule meanwhile: both versions, and the choice between them. */
 export function Conflict({ conflict, question, busy, onTheirs, onMine, onLater }: Props) {
   const theirs = usePreview(conflict.theirs, question, "draft");
   const mine = usePreview(conflict.mine, question, "draft");
   return (
-    <Modal open title="Somebody else changed this rule since you opened it" width={720} onCancel={onLater} footer={[
-      <Button key="later" onClick={onLater}>Decide later</Button>,
-      <Button key="theirs" onClick={onTheirs}>Take theirs, drop mine</Button>,
-      <Button key="mine" type="primary" loading={busy} onClick={onMine}>Keep mine over theirs</Button>,
-    ]}>
+    <Modal
+      open
+      title="Somebody else changed this rule since you opened it"
+      width={720}
+      onCancel={onLater}
+      footer={[
+        <Button key="later" onClick={onLater}>
+          Decide later
+        </Button>,
+        <Button key="theirs" onClick={onTheirs}>
+          Take theirs, drop mine
+        </Button>,
+        <Button key="mine" type="primary" loading={busy} onClick={onMine}>
+          Keep mine over theirs
+        </Button>,
+      ]}
+    >
       <h3>Theirs, now in the change set: {conflict.theirs.title}</h3>
-      <p><SentenceWords segments={theirs.data?.sentence ?? []} /></p>
+      <p>
+        <SentenceWords segments={theirs.data?.sentence ?? []} />
+      </p>
       <h3>Yours, not kept yet: {conflict.mine.title}</h3>
-      <p><SentenceWords segments={mine.data?.sentence ?? []} /></p>
+      <p>
+        <SentenceWords segments={mine.data?.sentence ?? []} />
+      </p>
     </Modal>
   );
 }

@@ -1,21 +1,23 @@
-import { useQuery } from "@tanstack/react-query";
-import { ask } from "../../api/client";
+import { keepPreviousData } from "@tanstack/react-query";
+import { api } from "../../api/client";
 import type { Rule } from "../../api/types";
 
 /** What keeping a rule would do to whom, in sentences made by the core. */
-export function Consequences({ rule, sound }: { rule: Rule | undefined; sound: boolean }) {
-  const told = useQuery({
-    queryKey: ["policy", "consequences", rule],
-    queryFn: ({ signal }) => ask<{ sentences: string[] }>("/api/rules/consequences", { method: "POST", body: { rule }, signal }),
-    enabled: sound && rule !== undefined,
-    placeholderData: (previous) => previous,
-  });
+export function Consequences({ rule, sound }: { rule: Rule; sound: boolean }) {
+  const told = api.useQuery(
+    "post",
+    "/api/rules/consequences",
+    { body: { rule } },
+    { enabled: sound, placeholderData: keepPreviousData },
+  );
   if (!sound || !told.data) return null;
   return (
     <section aria-label="What it does to whom" aria-busy={told.isFetching} style={{ paddingTop: 10 }}>
       <h3>What it does to whom</h3>
       <ul className="consequences">
-        {told.data.sentences.map((sentence) => <li key={sentence}>{sentence}</li>)}
+        {told.data.sentences.map((sentence) => (
+          <li key={sentence}>{sentence}</li>
+        ))}
         {told.data.sentences.length === 0 && <li className="soft">It changes nobody’s access.</li>}
       </ul>
     </section>

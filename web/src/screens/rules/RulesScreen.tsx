@@ -26,21 +26,43 @@ export default function RulesScreen() {
   const order = useRankOrder(rules.data?.items ?? [], question.type);
   const editable = may("edit") && question.state === "pending";
   const chosen = search.get("rule") ?? "";
-  const choose = (id: string) => setSearch((before) => {
-    const next = new URLSearchParams(before);
-    if (id) next.set("rule", id);
-    else next.delete("rule");
-    return next;
-  });
+  const choose = (id: string) =>
+    setSearch((before) => {
+      const next = new URLSearchParams(before);
+      if (id) next.set("rule", id);
+      else next.delete("rule");
+      return next;
+    });
   const shown = useMemo(() => {
     const wanted = filter.trim().toLowerCase();
-    return (rules.data?.items ?? []).filter((view) => !wanted || `${view.rule.title} ${view.sentence.map((segment) => segment.text).join("")}`.toLowerCase().includes(wanted));
+    return (rules.data?.items ?? []).filter(
+      (view) =>
+        !wanted ||
+        `${view.rule.title} ${view.sentence.map((segment) => segment.text).join("")}`
+          .toLowerCase()
+          .includes(wanted),
+    );
   }, [rules.data, filter]);
-  const fresh = Object.entries(drafts).filter(([key, draft]) => isNewDraft(key) && draft.rule.record_type === question.type);
+  const fresh = Object.entries(drafts).filter(
+    ([key, draft]) => isNewDraft(key) && draft.rule.record_type === question.type,
+  );
   const view = rules.data?.items.find((candidate) => candidate.rule.id === chosen);
   const editing = view ?? drafts[chosen];
   const addRule = () => {
-    if (type) choose(keepDraft({ rule: { title: "", kind: "ordinary", record_type: type.id, targets: { fields: [] }, audience: { any: [] }, effects: [] }, etag: null }));
+    if (type)
+      choose(
+        keepDraft({
+          rule: {
+            title: "",
+            kind: "ordinary",
+            record_type: type.id,
+            targets: { fields: [] },
+            audience: { any: [] },
+            effects: [],
+          },
+          etag: null,
+        }),
+      );
   };
   return (
     <>
@@ -50,60 +72,138 @@ export default function RulesScreen() {
           <div className="sheet">
             <div className="head">
               <h1>Rules of {type?.name ?? "…"}</h1>
-              <span className="soft">{rules.data ? `${rules.data.total} rules` : ""}; <Link to={{ pathname: "/precedence", search: questionSearch }}>precedence</Link></span>
+              <span className="soft">
+                {rules.data ? `${rules.data.total} rules` : ""};{" "}
+                <Link to={{ pathname: "/precedence", search: questionSearch }}>precedence</Link>
+              </span>
               <span className="push">
-                <Input allowClear placeholder="Find in rules" aria-label="Find in rules" value={filter} onChange={(event) => setFilter(event.target.value)} style={{ width: 150 }} />
-                {may("edit") && question.state === "pending" && <Button type="primary" onClick={addRule} disabled={!type}>New rule</Button>}
+                <Input
+                  allowClear
+                  placeholder="Find in rules"
+                  aria-label="Find in rules"
+                  value={filter}
+                  onChange={(event) => setFilter(event.target.value)}
+                  style={{ width: 150 }}
+                />
+                {may("edit") && question.state === "pending" && (
+                  <Button type="primary" onClick={addRule} disabled={!type}>
+                    New rule
+                  </Button>
+                )}
               </span>
             </div>
-            {question.state === "in_force" && may("edit") && <p className="soft">These are the rules in force. Choose “with edits” above to change them.</p>}
+            {question.state === "in_force" && may("edit") && (
+              <p className="soft">These are the rules in force. Choose “with edits” above to change them.</p>
+            )}
             {rules.error ? <ProblemNotice error={rules.error} onAgain={() => void rules.refetch()} /> : null}
             {!rules.data && !rules.error && type && <Loading />}
             {fresh.map(([key, draft]) => (
-              <button type="button" key={key} className={`rule-row ${key === chosen ? "on" : ""}`} onClick={() => choose(key)}>
+              <button
+                type="button"
+                key={key}
+                className={`rule-row ${key === chosen ? "on" : ""}`}
+                onClick={() => choose(key)}
+              >
                 <span className="rank mono">new</span>
-                <span className="body"><span className="title">{draft.rule.title || "A rule without a title yet"}<span className="tag mark-verm">not kept yet</span></span></span>
+                <span className="body">
+                  <span className="title">
+                    {draft.rule.title || "A rule without a title yet"}
+                    <span className="tag mark-verm">not kept yet</span>
+                  </span>
+                </span>
               </button>
             ))}
-            {shown.map((each) => <Row key={each.rule.id} view={each} on={each.rule.id === chosen} unsaved={Boolean(each.rule.id && drafts[each.rule.id])} onChoose={() => choose(each.rule.id ?? "")} order={editable && !filter ? order : undefined} />)}
-            {rules.data && rules.data.total > rules.data.items.length && <p className="soft">Only the first {rules.data.items.length} of {rules.data.total} rules are listed; find the others by narrowing the record type.</p>}
+            {shown.map((each) => (
+              <Row
+                key={each.rule.id}
+                view={each}
+                on={each.rule.id === chosen}
+                unsaved={Boolean(each.rule.id && drafts[each.rule.id])}
+                onChoose={() => choose(each.rule.id ?? "")}
+                order={editable && !filter ? order : undefined}
+              />
+            ))}
+            {rules.data && rules.data.total > rules.data.items.length && (
+              <p className="soft">
+                Only the first {rules.data.items.length} of {rules.data.total} rules are listed; find the
+                others by narrowing the record type.
+              </p>
+            )}
             {rules.data && shown.length === 0 && fresh.length === 0 && (
-              <div className="empty">{filter ? "No rule says that." : "No rule yet. Every field is as its baseline and label say. Select cells on the map, or begin with “New rule”."}</div>
+              <div className="empty">
+                {filter
+                  ? "No rule says that."
+                  : "No rule yet. Every field is as its baseline and label say. Select cells on the map, or begin with “New rule”."}
+              </div>
             )}
           </div>
-          {editing && type && <RuleEditor key={`${chosen} ${type.id}`} name={chosen} view={view} type={type} readOnly={!may("edit") || question.state === "in_force"} onChoose={choose} />}
+          {editing && type && (
+            <RuleEditor
+              key={`${chosen} ${type.id}`}
+              name={chosen}
+              view={view}
+              type={type}
+              readOnly={!may("edit") || question.state === "in_force"}
+              onChoose={choose}
+            />
+          )}
         </div>
       </main>
     </>
   );
 }
 
-type RowProps = { view: RuleView; on: boolean; unsaved: boolean; onChoose: () => void; order: ReturnType<typeof useRankOrder> | undefined };
+type RowProps = {
+  view: RuleView;
+  on: boolean;
+  unsaved: boolean;
+  onChoose: () => void;
+  order: ReturnType<typeof useRankOrder> | undefined;
+};
 
 /** One rule of the list. Where ranks may be changed, it is dragged, or moved by Alt and an arrow key. */
 function Row({ view, on, unsaved, onChoose, order }: RowProps) {
   const onKeyDown = (event: KeyboardEvent) => {
     if (!order || !event.altKey || (event.key !== "ArrowUp" && event.key !== "ArrowDown")) return;
     event.preventDefault();
-    void order.move(view, event.key === "ArrowUp" ? -1 : 1);
+    order.move(view, event.key === "ArrowUp" ? -1 : 1);
   };
-  const marks = [view.rule.state === "off" ? "switched off" : "", view.status === "in_force" ? "" : view.status, unsaved ? "unsaved edit" : ""].filter(Boolean);
+  const marks = [
+    view.rule.state === "off" ? "switched off" : "",
+    view.status === "in_force" ? "" : view.status,
+    unsaved ? "unsaved edit" : "",
+  ].filter(Boolean);
   const row = useRef<HTMLButtonElement>(null);
   // A rule that was just kept, or that a link leads to, may stand far down the list.
   useEffect(() => {
     if (on) row.current?.scrollIntoView({ block: "nearest" });
   }, [on, view.number]);
   return (
-    <button type="button" ref={row} className={`rule-row ${on ? "on" : ""} ${view.rule.state === "off" ? "off" : ""}`} aria-pressed={on} onClick={onChoose} onKeyDown={onKeyDown} title={order ? "Drag, or Alt and an arrow key, to change its rank" : undefined}
-      draggable={order !== undefined} onDragStart={(event) => event.dataTransfer.setData("text/plain", view.rule.id ?? "")} onDragOver={(event) => order && event.preventDefault()}
+    <button
+      type="button"
+      ref={row}
+      className={`rule-row ${on ? "on" : ""} ${view.rule.state === "off" ? "off" : ""}`}
+      aria-pressed={on}
+      onClick={onChoose}
+      onKeyDown={onKeyDown}
+      title={order ? "Drag, or Alt and an arrow key, to change its rank" : undefined}
+      draggable={order !== undefined}
+      onDragStart={(event) => event.dataTransfer.setData("text/plain", view.rule.id ?? "")}
+      onDragOver={(event) => order && event.preventDefault()}
       onDrop={(event) => {
         event.preventDefault();
         const dragged = event.dataTransfer.getData("text/plain");
         if (dragged && dragged !== view.rule.id) order?.place(dragged, view.rule.id ?? "");
-      }}>
+      }}
+    >
       <span className="rank mono">{view.number}</span>
       <span className="body">
-        <span className="title">{view.rule.title}{marks.length > 0 && <span className={`tag ${unsaved ? "mark-verm" : "mark-verd"}`}>{marks.join(", ")}</span>}</span>
+        <span className="title">
+          {view.rule.title}
+          {marks.length > 0 && (
+            <span className={`tag ${unsaved ? "mark-verm" : "mark-verd"}`}>{marks.join(", ")}</span>
+          )}
+        </span>
         <SentenceWords segments={view.sentence} />
       </span>
     </button>

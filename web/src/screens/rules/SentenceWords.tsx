@@ -1,7 +1,13 @@
 import type { Segment } from "../../api/types";
 
 /** A rule's sentence; parts that come from the rule stand in cobalt. onPart makes them buttons. */
-export function SentenceWords({ segments, onPart }: { segments: Segment[]; onPart?: (part: string) => void }) {
+export function SentenceWords({
+  segments,
+  onPart,
+}: {
+  segments: Segment[];
+  onPart?: (part: string) => void;
+}) {
   return (
     <span className="sentence">
       {segments.map((segment, index) => {
@@ -10,7 +16,17 @@ export function SentenceWords({ segments, onPart }: { segments: Segment[]; onPar
         if (!part) return <span key={key}>{segment.text}</span>;
         if (!onPart) return <b key={key}>{segment.text}</b>;
         // No button element: browsers do not break one over lines, and a condition can be long.
-        return <span key={key} role="button" tabIndex={0} onClick={() => onPart(part)} onKeyDown={(event) => event.key === "Enter" && onPart(part)}>{segment.text}</span>;
+        return (
+          <span
+            key={key}
+            role="button"
+            tabIndex={0}
+            onClick={() => onPart(part)}
+            onKeyDown={(event) => event.key === "Enter" && onPart(part)}
+          >
+            {segment.text}
+          </span>
+        );
       })}
     </span>
   );

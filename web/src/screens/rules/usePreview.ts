@@ -1,7 +1,7 @@
-import { useQuery } from "@tanstack/react-query";
+import { keepPreviousData } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
-import { ask } from "../../api/client";
-import type { Rule, RulePreview } from "../../api/types";
+import { api } from "../../api/client";
+import type { Rule } from "../../api/types";
 import { askedOf } from "../../question/asked";
 import type { AskedQuestion } from "../../question/useQuestion";
 
@@ -15,16 +15,30 @@ export function useSettled(rule: Rule | undefined): Rule | undefined {
   return settled;
 }
 
+/** Stands where there is no rule to ask about; it is never asked about. */
+const NOTHING: Rule = {
+  title: "",
+  kind: "ordinary",
+  record_type: "",
+  targets: {},
+  audience: {},
+  effects: [],
+};
+
 /** What a rule would do on the map that is looked at. kind "none" asks for nothing. */
 export function usePreview(rule: Rule | undefined, question: AskedQuestion, kind: "draft" | "none") {
   const settled = useSettled(rule);
   const asked = {
-    ...askedOf(question), ...(question.audiences.length > 0 ? { audiences: question.audiences.join(",") } : {}),
+    ...askedOf(question),
+    ...(question.audiences.length > 0 ? { audiences: question.audiences.join(",") } : {}),
   };
-  return useQuery({
-    queryKey: ["policy", "preview", settled, asked],
-    queryFn: ({ signal }) => ask<RulePreview>("/api/rules/preview", { method: "POST", body: { rule: settled, question: asked }, signal }),
-    enabled: kind === "draft" && settled !== undefined && question.type !== "",
-    placeholderData: (previous) => previous,
-  });
+  return api.useQuery(
+    "post",
+    "/api/rules/preview",
+    { body: { rule: settled ?? NOTHING, question: asked } },
+    {
+      enabled: kind === "draft" && settled !== undefined && question.type !== "",
+      placeholderData: keepPreviousData,
+    },
+  );
 }

@@ -3,22 +3,35 @@ import { useRef, type KeyboardEvent } from "react";
 import type { Condition } from "../../../api/types";
 import { ComparisonEditor, blankComparison } from "./ComparisonEditor";
 import { copyPart, useCopied } from "./copied";
-import { operandKey, subjectOf, type Ground } from "./operands";
+import { operandKey, subjectOf, type Domain } from "./operands";
 import { join, moved, partsOf, replaceAt, type Path } from "./tree";
 
 const DEEPEST = 8;
 
-type Props = { condition: Condition | undefined; ground: Ground; onChange: (condition: Condition | undefined) => void };
+type Props = {
+  condition: Condition | undefined;
+  domain: Domain;
+  onChange: (condition: Condition | undefined) => void;
+};
 
 /** The condition of a rule: nothing, or a tree of all, any and not over comparisons. Alt and an arrow key move a part. */
-export function ConditionEditor({ condition, ground, onChange }: Props) {
+export function ConditionEditor({ condition, domain, onChange }: Props) {
   const copied = useCopied();
   const root = useRef<HTMLDivElement>(null);
   if (!condition) {
     return (
       <span className="row-flex">
-        <span><span className="soft">always; </span><button type="button" className="plain" onClick={() => onChange(blankComparison(ground))}>add a condition</button></span>
-        {copied?.type === ground.type.id && <button type="button" className="plain" onClick={() => onChange(copied.part)}>paste the copied part</button>}
+        <span>
+          <span className="soft">always; </span>
+          <button type="button" className="plain" onClick={() => onChange(blankComparison(domain))}>
+            add a condition
+          </button>
+        </span>
+        {copied?.type === domain.type.id && (
+          <button type="button" className="plain" onClick={() => onChange(copied.part)}>
+            paste the copied part
+          </button>
+        )}
       </span>
     );
   }
@@ -28,16 +41,31 @@ export function ConditionEditor({ condition, ground, onChange }: Props) {
     onChange(next);
     // The focus goes with the part, so that it can be moved on.
     const place = [...path.slice(0, -1), (path.at(-1) ?? 0) + by].join(".");
-    requestAnimationFrame(() => root.current?.querySelector<HTMLElement>(`[data-place="${place}"] input, [data-place="${place}"] button`)?.focus());
+    requestAnimationFrame(() =>
+      root.current
+        ?.querySelector<HTMLElement>(`[data-place="${place}"] input, [data-place="${place}"] button`)
+        ?.focus(),
+    );
   };
   const edit: Edit = {
-    ground, move, copied: copied?.type === ground.type.id ? copied.part : null,
+    domain,
+    move,
+    copied: copied?.type === domain.type.id ? copied.part : null,
     put: (path, next) => onChange(replaceAt(condition, path, next)),
   };
-  return <div ref={root}><Part node={condition} path={[]} siblings={1} edit={edit} /></div>;
+  return (
+    <div ref={root}>
+      <Part node={condition} path={[]} siblings={1} edit={edit} />
+    </div>
+  );
 }
 
-type Edit = { ground: Ground; copied: Condition | null; put: (path: Path, next: Condition | undefined) => void; move: (path: Path, by: 1 | -1) => void };
+type Edit = {
+  domain: Domain;
+  copied: Condition | null;
+  put: (path: Path, next: Condition | undefined) => void;
+  move: (path: Path, by: 1 | -1) => void;
+};
 type PartProps = { node: Condition; path: Path; siblings: number; edit: Edit };
 
 function Part({ node, path, siblings, edit }: PartProps) {
@@ -48,10 +76,20 @@ function Part({ node, path, siblings, edit }: PartProps) {
     edit.move(path, event.key === "ArrowUp" ? -1 : 1);
   };
   return (
-    <div className="condition" data-place={path.join(".")} role="group" aria-label={partName(node, edit.ground)} onKeyDown={siblings > 1 ? onKeyDown : undefined}>
-      {partsOf(node).length > 0 ? <Joined node={node} path={path} siblings={siblings} edit={edit} /> : (
+    <div
+      className="condition"
+      data-place={path.join(".")}
+      role="group"
+      aria-label={partName(node, edit.domain)}
+      onKeyDown={siblings > 1 ? onKeyDown : undefined}
+    >
+      {partsOf(node).length > 0 ? (
+        <Joined node={node} path={path} siblings={siblings} edit={edit} />
+      ) : (
         <>
-          <div className="line"><ComparisonEditor node={node} ground={edit.ground} onChange={(next) => edit.put(path, next)} /></div>
+          <div className="line">
+            <ComparisonEditor node={node} domain={edit.domain} onChange={(next) => edit.put(path, next)} />
+          </div>
           <Tools node={node} path={path} siblings={siblings} edit={edit} />
         </>
       )}
@@ -67,11 +105,27 @@ function Joined({ node, path, siblings, edit }: PartProps) {
   return (
     <>
       <div className="line">
-        {how === "not"
-          ? <><b>not</b><span className="soft">the opposite of</span></>
-          : <Select aria-label="Join" value={how} onChange={change} options={[{ value: "all", label: "all of these hold" }, { value: "any", label: "any of these holds" }]} style={{ width: 164 }} />}
+        {how === "not" ? (
+          <>
+            <b>not</b>
+            <span className="soft">the opposite of</span>
+          </>
+        ) : (
+          <Select
+            aria-label="Join"
+            value={how}
+            onChange={change}
+            options={[
+              { value: "all", label: "all of these hold" },
+              { value: "any", label: "any of these holds" },
+            ]}
+            style={{ width: 164 }}
+          />
+        )}
       </div>
-      {parts.map((part, index) => <Part key={index} node={part} path={[...path, index]} siblings={parts.length} edit={edit} />)}
+      {parts.map((part, index) => (
+        <Part key={index} node={part} path={[...path, index]} siblings={parts.length} edit={edit} />
+      ))}
       <Tools node={node} path={path} siblings={siblings} edit={edit} />
     </>
   );
@@ -79,34 +133,110 @@ function Joined({ node, path, siblings, edit }: PartProps) {
 
 /** What can be done with a part. */
 function Tools({ node, path, siblings, edit }: PartProps) {
-  const { ground, copied, put, move } = edit;
+  const { domain, copied, put, move } = edit;
   const index = path.at(-1) ?? 0;
-  const name = partName(node, ground);
+  const name = partName(node, domain);
   const group = node.all ? "all" : node.any ? "any" : null;
   const add = (more: Condition) => (group ? put(path, { [group]: [...partsOf(node), more] }) : undefined);
   const deeper = path.length < DEEPEST;
   return (
     <div className="tools">
-      {group && <button type="button" className="plain" onClick={() => add(blankComparison(ground))}>add a comparison</button>}
-      {group && deeper && <button type="button" className="plain" onClick={() => add({ [group === "all" ? "any" : "all"]: [blankComparison(ground), blankComparison(ground)] })}>add a group</button>}
-      {group && copied && <button type="button" className="plain" onClick={() => add(copied)}>paste</button>}
-      {deeper && !group && <button type="button" className="plain" onClick={() => put(path, join(node, "all", blankComparison(ground)))}>and …</button>}
-      {deeper && !group && <button type="button" className="plain" onClick={() => put(path, join(node, "any", blankComparison(ground)))}>or …</button>}
-      {node.not
-        ? <button type="button" className="plain" onClick={() => put(path, node.not)}>take the “not” away</button>
-        : deeper && <button type="button" className="plain" onClick={() => put(path, { not: node })}>turn into its opposite</button>}
-      {siblings > 1 && <button type="button" className="plain" disabled={index === 0} aria-label={`Move ${name} up`} onClick={() => move(path, -1)}>up</button>}
-      {siblings > 1 && <button type="button" className="plain" disabled={index === siblings - 1} aria-label={`Move ${name} down`} onClick={() => move(path, 1)}>down</button>}
-      <button type="button" className="plain" aria-label={`Copy ${name}`} onClick={() => copyPart({ type: ground.type.id, part: node })}>copy</button>
-      <button type="button" className="plain" aria-label={`Remove ${name}`} onClick={() => put(path, undefined)}>remove</button>
+      {group && (
+        <button type="button" className="plain" onClick={() => add(blankComparison(domain))}>
+          add a comparison
+        </button>
+      )}
+      {group && deeper && (
+        <button
+          type="button"
+          className="plain"
+          onClick={() =>
+            add({ [group === "all" ? "any" : "all"]: [blankComparison(domain), blankComparison(domain)] })
+          }
+        >
+          add a group
+        </button>
+      )}
+      {group && copied && (
+        <button type="button" className="plain" onClick={() => add(copied)}>
+          paste
+        </button>
+      )}
+      {deeper && !group && (
+        <button
+          type="button"
+          className="plain"
+          onClick={() => put(path, join(node, "all", blankComparison(domain)))}
+        >
+          and …
+        </button>
+      )}
+      {deeper && !group && (
+        <button
+          type="button"
+          className="plain"
+          onClick={() => put(path, join(node, "any", blankComparison(domain)))}
+        >
+          or …
+        </button>
+      )}
+      {node.not ? (
+        <button type="button" className="plain" onClick={() => put(path, node.not)}>
+          take the “not” away
+        </button>
+      ) : (
+        deeper && (
+          <button type="button" className="plain" onClick={() => put(path, { not: node })}>
+            turn into its opposite
+          </button>
+        )
+      )}
+      {siblings > 1 && (
+        <button
+          type="button"
+          className="plain"
+          disabled={index === 0}
+          aria-label={`Move ${name} up`}
+          onClick={() => move(path, -1)}
+        >
+          up
+        </button>
+      )}
+      {siblings > 1 && (
+        <button
+          type="button"
+          className="plain"
+          disabled={index === siblings - 1}
+          aria-label={`Move ${name} down`}
+          onClick={() => move(path, 1)}
+        >
+          down
+        </button>
+      )}
+      <button
+        type="button"
+        className="plain"
+        aria-label={`Copy ${name}`}
+        onClick={() => copyPart({ type: domain.type.id, part: node })}
+      >
+        copy
+      </button>
+      <button
+        type="button"
+        className="plain"
+        aria-label={`Remove ${name}`}
+        onClick={() => put(path, undefined)}
+      >
+        remove
+      </button>
     </div>
   );
 }
 
 /** What a part is called where it is moved, copied or removed. */
-function partName(node: Condition, ground: Ground): string {
+function partName(node: Condition, domain: Domain): string {
   if (node.all) return "all of these";
   if (node.any) return "any of these";
   if (node.not) return "the opposite";
-  return `the comparison of ${subjectOf(operandKey(node.left), ground)?.name ?? "a field"}`;
+  return `the comparison of ${subjectOf(operandKey(node.left), domain)?.name ?? "a field"}`;
 }

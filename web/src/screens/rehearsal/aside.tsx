@@ -1,0 +1,114 @@
+import type { Entered, RecordType, Refusal, Rehearsed } from "../../api/types";
+import { MadeUp } from "../../shared/MadeUp";
+import { Changed } from "./Changed";
+
+/** Whose form it is, which one, and how much of it they meet. */
+export function FormHead({
+  met,
+  about,
+}: {
+  met: Pick<Rehearsed, "form" | "person" | "roles">;
+  about: string;
+}) {
+  const fields = met.form.sections.flatMap((section) => section.fields);
+  const hidden = fields.filter((field) => field.level === "hidden").length;
+  return (
+    <div className="form-head">
+      <h1>{met.person}</h1>
+      <span className="soft">
+        {met.roles.join(", ") || "no role"}; {about}
+        {met.form.form && `; ${met.form.form.name.toLowerCase()}`}
+      </span>
+      <span className="push soft">
+        {fields.length - hidden} fields met, {hidden} hidden
+      </span>
+    </div>
+  );
+}
+
+/** What the last keystroke did, and what sets two people apart. typed: has anything been typed yet? */
+export function WhatChanged({ met, typed }: { met: Rehearsed; typed: boolean }) {
+  const other = met.beside;
+  return (
+    <>
+      {typed && met.changed && (
+        <Changed
+          lines={met.changed}
+          title="What the last change did"
+          none="Nothing else on the form changed."
+        />
+      )}
+      {other && met.differences && (
+        <Changed
+          both
+          lines={met.differences}
+          title={`${met.person} against ${other.person}`}
+          none="Both meet the same form."
+        />
+      )}
+      {!typed && !other && (
+        <p className="soft">
+          This is the form {met.person} meets, from the same decision that will be enforced. Type in it: each
+          change is answered at once. Nothing is stored. “why” beside a field tells how it came about.
+        </p>
+      )}
+      <MadeUp names={met.made_up} />
+    </>
+  );
+}
+
+/** What a save would say. */
+export function SaveVerdict({
+  verdict,
+  person,
+}: {
+  verdict: { accepted: boolean; refusals: Refusal[] };
+  person: string;
+}) {
+  if (verdict.accepted) {
+    return (
+      <div className="notice good" role="status">
+        <b>The save would be accepted</b>
+      </div>
+    );
+  }
+  return (
+    <div className="notice" role="alert">
+      <b>A save by {person} would be refused</b>
+      <ul>
+        {verdict.refusals.map((refusal) => (
+          <li key={`${refusal.field} ${refusal.kind} ${refusal.words}`}>{refusal.words}</li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+/** The fields that were typed into, and the way back to a blank form. */
+export function TypedSoFar({
+  entered,
+  type,
+  onBegin,
+}: {
+  entered: Entered;
+  type: RecordType;
+  onBegin: () => void;
+}) {
+  const ids = Object.keys(entered);
+  if (ids.length === 0) return null;
+  return (
+    <>
+      <h3>Typed so far</h3>
+      <ul className="account-lines">
+        {ids.map((id) => (
+          <li key={id}>{type.fields.find((field) => field.id === id)?.name}</li>
+        ))}
+      </ul>
+      <p>
+        <button type="button" className="plain" onClick={onBegin}>
+          Begin again
+        </button>
+      </p>
+    </>
+  );
+}

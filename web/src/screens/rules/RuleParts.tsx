@@ -1,0 +1,135 @@
+import { Checkbox, Input, Radio } from "antd";
+import type { Catalogue, Fault, RecordType, Rule } from "../../api/types";
+import { AudienceEditor } from "./AudienceEditor";
+import { ConditionEditor } from "./conditions/ConditionEditor";
+import { domainOf } from "./conditions/operands";
+import { EffectsEditor } from "./EffectsEditor";
+import { OtherwiseEditor } from "./OtherwiseEditor";
+import { ReachEditor } from "./ReachEditor";
+import { RulePart } from "./RulePart";
+import { TargetsEditor } from "./TargetsEditor";
+import { ValueEffectsEditor } from "./ValueEffectsEditor";
+
+const TIMINGS = [
+  { value: "live", label: "at every change" },
+  { value: "on_opening", label: "as the form was opened" },
+];
+const KINDS = [
+  { value: "ordinary", label: "ordinary" },
+  { value: "guardrail", label: "guardrail: no ordinary rule can loosen it" },
+];
+
+type Props = {
+  rule: Rule;
+  type: RecordType;
+  catalogue: Catalogue;
+  faults: Fault[];
+  remarks: string[];
+  onChange: (change: Partial<Rule>) => void;
+  onKind: (kind: Rule["kind"]) => void;
+};
+
+/** The parts of a rule, in the order in which its sentence reads. */
+export function RuleParts({ rule, type, catalogue, faults, remarks, onChange, onKind }: Props) {
+  const { vocabulary } = catalogue;
+  const domain = domainOf(catalogue, type);
+  const { when } = rule;
+  return (
+    <>
+      <RulePart word="Title" part="title" faults={faults} pointer="/title">
+        <Input
+          aria-label="Title"
+          value={rule.title}
+          maxLength={200}
+          onChange={(event) => onChange({ title: event.target.value })}
+          placeholder="What the rule is for, in a few words"
+        />
+        {remarks.map((remark) => (
+          <div className="hint" key={remark}>
+            {remark}
+          </div>
+        ))}
+      </RulePart>
+      <RulePart word="For" part="audience" faults={faults} pointer="/audience">
+        <AudienceEditor audience={rule.audience} onChange={(audience) => onChange({ audience })} />
+      </RulePart>
+      <RulePart word="While" part="reach" faults={faults} pointer="/reach">
+        <ReachEditor rule={rule} type={type} vocabulary={vocabulary} onChange={onChange} />
+      </RulePart>
+      <RulePart word="When" part="condition" faults={faults} pointer="/when">
+        <ConditionEditor condition={when} domain={domain} onChange={(next) => onChange({ when: next })} />
+        {when && (
+          <Radio.Group
+            aria-label="Timing"
+            value={rule.timing ?? "live"}
+            onChange={(event) => onChange({ timing: event.target.value as Rule["timing"] })}
+            options={TIMINGS}
+          />
+        )}
+      </RulePart>
+      <RulePart word="Fields" part="targets" faults={faults} pointer="/targets">
+        <TargetsEditor
+          targets={rule.targets}
+          type={type}
+          vocabulary={vocabulary}
+          onChange={(targets) => onChange({ targets })}
+        />
+      </RulePart>
+      <RulePart word="Become" part="effects" faults={faults} pointer="/effects">
+        <EffectsEditor
+          effects={rule.effects}
+          vocabulary={vocabulary}
+          onChange={(effects) => onChange({ effects })}
+        />
+        <ValueEffectsEditor
+          effects={rule.effects}
+          targets={rule.targets}
+          domain={domain}
+          onChange={(effects) => onChange({ effects })}
+        />
+      </RulePart>
+      {when && (
+        <RulePart word="Otherwise" part="otherwise" faults={faults} pointer="/otherwise">
+          <OtherwiseEditor
+            rule={rule}
+            vocabulary={vocabulary}
+            onChange={(otherwise) => onChange({ otherwise })}
+          />
+        </RulePart>
+      )}
+      <RulePart word="Kind" part="kind" faults={faults} pointer="/kind">
+        <Radio.Group
+          aria-label="Kind of rule"
+          value={rule.kind}
+          onChange={(event) => onKind(event.target.value as Rule["kind"])}
+          options={KINDS}
+        />
+        <Checkbox
+          checked={rule.state !== "off"}
+          onChange={(event) => onChange({ state: event.target.checked ? "on" : "off" })}
+        >
+          switched on
+        </Checkbox>
+      </RulePart>
+      <RulePart word="Why" part="reason" faults={faults} pointer="/reason">
+        <Input.TextArea
+          aria-label="Reason"
+          autoSize={{ minRows: 1, maxRows: 5 }}
+          value={rule.reason ?? ""}
+          maxLength={4000}
+          placeholder="The reason, for whoever meets the rule later"
+          onChange={(event) => onChange({ reason: event.target.value || undefined })}
+        />
+        <label className="line">
+          To be reviewed by
+          <Input
+            type="date"
+            style={{ width: 160 }}
+            value={rule.review_by ?? ""}
+            onChange={(event) => onChange({ review_by: event.target.value || undefined })}
+          />
+        </label>
+      </RulePart>
+    </>
+  );
+}

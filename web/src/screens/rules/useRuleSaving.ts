@@ -1,0 +1,69 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { App } from "antd";
+import { useState } from "react";
+import { api, ProblemError } from "../../api/client";
+import type { Rule, RuleView } from "../../api/types";
+import type { ConflictOf } from "./Conflict";
+import { dropDraft } from "./drafts";
+
+/**
+ * Keeping an edited rule in the change set, and removing it there. Somebody else's version that came first is a conflict,
+ * with both sides. onDone: what to do with the identifier of what was kept, empty for what was removed.
+ */
+export function useRuleSaving(name: string, rule: Rule | undefined, onDone: (id: string) => void) {
+  const { message } = App.useApp();
+  const client = useQueryClient();
+  const [conflict, setConflict] = useState<ConflictOf | null>(null);
+  const kept = (saved: RuleView) => {
+    dropDraft(name);
+    setConflict(null);
+    message.success("Kept in the change set");
+    onDone(saved.rule.id ?? "");
+  };
+  const refused = (error: unknown) => {
+    if (rule && isConflict(error)) {
+      const { current, current_etag: etag } = error.problem;
+      setConflict({ theirs: current as Rule, etag: etag ?? "", mine: rule });
+    }
+  };
+  const removed = () => {
+    dropDraft(name);
+    message.success("Removed in the change set; Changes can take it back");
+    onDone("");
+  };
+  const making = api.useMutation("post", "/api/rules", { onSuccess: kept, onError: refused });
+  const changing = api.useMutation("put", "/api/rules/{id}", { onSuccess: kept, onError: refused });
+  const removing = api.useMutation("delete", "/api/rules/{id}", { onSuccess: removed });
+
+  /** etag: the version the edit started from; null for a new rule. */
+  const save = (etag: string | null) => {
+    if (!rule) return;
+    if (etag === null) making.mutate({ body: { rule } });
+    else
+      changing.mutate({
+        params: { path: { id: rule.id ?? "" } },
+        headers: { "if-match": etag },
+        body: { rule },
+      });
+  };
+  const remove = (view: RuleView) =>
+    removing.mutate({ params: { path: { id: view.rule.id ?? "" } }, headers: { "if-match": view.etag } });
+  const takeTheirs = () => {
+    dropDraft(name);
+    setConflict(null);
+    void client.invalidateQueries();
+  };
+  const error: unknown = making.error ?? changing.error ?? removing.error;
+  return {
+    save,
+    remove,
+    busy: making.isPending || changing.isPending,
+    error: isConflict(error) ? null : error,
+    conflict,
+    takeTheirs,
+    decideLater: () => setConflict(null),
+  };
+}
+
+const isConflict = (error: unknown): error is ProblemError =>
+  error instanceof ProblemError && error.status === 412 && Boolean(error.problem.current);
