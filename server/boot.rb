@@ -18,6 +18,7 @@ module Server
   LOADER.push_dir(__dir__, namespace: Server)
   LOADER.collapse(*%w[base models services services/* http].map { |folder| "#{__dir__}/#{folder}" })
   LOADER.ignore(*%w[boot.rb migrations heavy_main.rb jobs_main.rb].map { |name| "#{__dir__}/#{name}" })
+  LOADER.enable_reloading if ENV["COBALT_RELOAD"]
   LOADER.setup
 
   # What loads the files, for registries that have to know all their members.

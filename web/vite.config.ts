@@ -1,8 +1,9 @@
 import react from "@vitejs/plugin-react";
-import { defineConfig } from "vite";
+import { defineConfig } from "vitest/config";
 
 export default defineConfig({
   plugins: [react()],
   build: { chunkSizeWarningLimit: 1200, target: "es2022" },
   server: { proxy: { "/api": "http://127.0.0.1:4600" } },
+  test: { environment: "jsdom", include: ["src/**/*.test.{ts,tsx}"] },
 });

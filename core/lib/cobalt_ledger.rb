@@ -26,5 +26,6 @@ module CobaltLedger
   )
   # The chapters of deciding are folders, not namespaces: docs/deciding.md names them.
   LOADER.collapse("#{__dir__}/cobalt_ledger/decisions/*")
+  LOADER.enable_reloading if ENV["COBALT_RELOAD"]
   LOADER.setup
 end

@@ -30,7 +30,7 @@ RSpec.describe CobaltLedger::Changes::Impact do
     document.merge("rules" => rules.each_with_index.filter_map { |rule, index| index == place ? changed : rule })
   end
 
-  it "misses nobody (#{edits} generated edits)" do
+  it "misses nobody (#{edits} generated edits)", :generated do
     seed = chosen_seed("edits")
     told = 0
     edits.times do |number|

@@ -26,7 +26,7 @@ RSpec.describe CobaltLedger::Decisions::ChangeOrder do
     end
   end
 
-  it "finds an order exactly when trying all of them does (#{saves} generated saves)" do
+  it "finds an order exactly when trying all of them does (#{saves} generated saves)", :generated do
     seed = chosen_seed("orders")
     refused = 0
     saves.times do |number|

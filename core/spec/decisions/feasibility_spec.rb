@@ -9,7 +9,7 @@ RSpec.describe CobaltLedger::Decisions::Feasibility do
     "notes" => [nil, "Ilse", "mercury", "x", "mercury x", "other"]
   }
 
-  it "finds exactly the outcomes that some record gives, for #{policies} generated policies" do
+  it "finds exactly the outcomes that some record gives, for #{policies} generated policies", :generated do
     seed = chosen_seed("outcomes")
 
     policies.times do |number|

@@ -39,7 +39,7 @@ RSpec.describe CobaltLedger::Decisions::Hindrance do
     expect(hindered(mode: "view").join).to match(/view|mode|read/i)
   end
 
-  it "names something exactly where a field is shut, for generated policies" do
+  it "names something exactly where a field is shut, for generated policies", :generated do
     seed = chosen_seed("hindrance")
     25.times do |number|
       document = PolicyGenerator.new(seed + number).policy(self)

@@ -4,7 +4,7 @@
 RSpec.describe "The first opening" do
   policies = Integer(ENV.fetch("OPENINGS", 300))
 
-  it "equals what any order of changes to the same values leads to (#{policies} generated policies)" do
+  it "equals what any order of changes to the same values leads to (#{policies} generated policies)", :generated do
     seed = chosen_seed("openings")
     policies.times do |number|
       generator = PolicyGenerator.new(seed + number, looking_back: false)

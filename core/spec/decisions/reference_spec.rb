@@ -3,7 +3,7 @@
 RSpec.describe "Decisions held against a simple reference" do
   cases = Integer(ENV.fetch("CASES", 2_400))
 
-  it "agrees on every facet of every field, with and without reasoning (#{cases} cases)" do
+  it "agrees on every facet of every field, with and without reasoning (#{cases} cases)", :generated do
     seed = chosen_seed("reference")
 
     (cases / 6).times do |number|

@@ -23,7 +23,7 @@ RSpec.describe CobaltLedger::Formats::Identifier do
     expect(ids.values_at("R D", "C", "A", "Cafe")).to eq(%w[r-d c a cafe])
   end
 
-  it "is the same for the same name, and never takes a plain name's place, for generated names" do
+  it "is the same for the same name, and never takes a plain name's place, for generated names", :generated do
     random = Random.new(chosen_seed("identifiers"))
     letters = [
       *"a".."c", *"A".."C", "1", " ", "-", "_", "&", "/", "+", "é", "e\u0301", "Я", "я", "男", "\u{1F3FA}", ".", "'"

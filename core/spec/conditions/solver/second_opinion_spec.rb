@@ -34,7 +34,7 @@ RSpec.describe CobaltLedger::Conditions::Solver::SecondOpinion do
     ConditionSets.new(seed, directory.users.first(3).map(&:id)).some.map { |document| condition_of(document, scope) }
   end
 
-  it "decides each set by itself, and the same on being asked again" do
+  it "decides each set by itself, and the same on being asked again", :generated do
     seed = chosen_seed("sets")
     kinds = Hash.new(0)
     400.times do |number|
@@ -58,7 +58,7 @@ RSpec.describe CobaltLedger::Conditions::Solver::SecondOpinion do
   end
 
   if program
-    it "comes to the same as z3 (#{sets} sets), whose examples hold when they are evaluated" do
+    it "comes to the same as z3 (#{sets} sets), whose examples hold when they are evaluated", :generated do
       seed = chosen_seed("opinions")
       other = described_class.new(program)
       sets.times do |number|

@@ -21,7 +21,7 @@ RSpec.describe CobaltLedger::Conditions::Solver::Search do
     end
   end
 
-  it "agrees with trying everything, blames assumptions that do clash, and can be asked again" do
+  it "agrees with trying everything, blames assumptions that do clash, and can be asked again", :generated do
     seed = chosen_seed("search")
     300.times do |number|
       random = Random.new(seed + number)
@@ -54,7 +54,7 @@ RSpec.describe CobaltLedger::Conditions::Solver::Search do
     expect([holes.call(9, 8), holes.call(8, 8), holes.call(10, 9)]).to eq([false, true, false])
   end
 
-  it "does not count a literal twice that would do for two clauses" do
+  it "does not count a literal twice that would do for two clauses", :generated do
     seed = chosen_seed("pigeonholes")
     400.times do |number|
       random = Random.new(seed + number)

@@ -9,7 +9,7 @@ RSpec.describe CobaltLedger::Conditions::Solver::Texts do
     { equal: one == other, begins: one.start_with?(other), includes: one.include?(other) }.fetch(kind)
   end
 
-  it "says no only where no text will do, and yes with texts that do" do
+  it "says no only where no text will do, and yes with texts that do", :generated do
     seed = chosen_seed("texts")
     kinds = Hash.new(0)
     200.times do |number|

@@ -31,9 +31,8 @@ function beginning(takes: Method["takes"], subject: Subject): Operand | undefine
 
 /** A comparison to begin with: that the first field worth asking about is filled. */
 export function blankComparison(domain: Domain): Condition {
-  const families = new Map(domain.vocabulary.kinds.map((kind) => [kind.name, kind.family]));
   const first =
-    domain.type.fields.find((field) => ["choice", "number"].includes(families.get(field.kind) ?? "")) ??
+    domain.type.fields.find((field) => ["choice", "number"].includes(field.about.family)) ??
     domain.type.fields[0];
   return { compare: "is_filled", left: { field: first?.id ?? "" } };
 }

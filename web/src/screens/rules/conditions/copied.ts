@@ -1,35 +1,30 @@
-import { useSyncExternalStore } from "react";
+import { create } from "zustand";
+import { persist } from "zustand/middleware";
 import type { Condition } from "../../../api/types";
-import { keptAs } from "../../../shared/kept";
+import { keptBy, readAnew } from "../../../shared/kept";
 
 /** A part of a condition that was copied, and the record type it was written for. */
 export type Copied = { type: string; part: Condition };
+type Store = { copied: Copied | null };
 
-const KEY = "copied-part";
-const listeners = new Set<() => void>();
-let cache: Copied | null | undefined;
+const NAME = "copied-part";
 
-function read(): Copied | null {
-  if (cache === undefined) {
-    try {
-      cache = JSON.parse(sessionStorage.getItem(keptAs(KEY)) ?? "null") as Copied | null;
-    } catch {
-      cache = null;
-    }
-  }
-  return cache;
-}
+const NOTHING: Store = { copied: null };
+
+const store = create<Store>()(
+  persist(() => NOTHING, {
+    name: NAME,
+    storage: keptBy<Store>(
+      () => sessionStorage,
+      () => NOTHING,
+    ),
+  }),
+);
+readAnew(NAME, () => void store.persist.rehydrate());
 
 /** Keeps a part for another rule, for as long as this tab is open. */
 export function copyPart(copied: Copied): void {
-  cache = copied;
-  sessionStorage.setItem(keptAs(KEY), JSON.stringify(copied));
-  listeners.forEach((listener) => listener());
+  store.setState({ copied });
 }
 
-export function useCopied(): Copied | null {
-  return useSyncExternalStore((listener) => {
-    listeners.add(listener);
-    return () => listeners.delete(listener);
-  }, read);
-}
+export const useCopied = (): Copied | null => store((kept) => kept.copied);

@@ -15,9 +15,6 @@ export const domainOf = (catalogue: Catalogue, type: RecordType): Domain => ({
   vocabulary: catalogue.vocabulary,
 });
 
-const familyOf = (kind: string, vocabulary: Vocabulary) =>
-  vocabulary.kinds.find((each) => each.name === kind)?.family ?? "text";
-
 /** {"through": "object", "field": "hazard"} -> "through:object:hazard"; empty for a value written out. */
 export function operandKey(operand: Operand | undefined): string {
   if (!operand) return "";
@@ -48,7 +45,7 @@ export function subjectOf(key: string, domain: Domain): Subject | undefined {
     return (
       field && {
         name: words(field.name),
-        family: familyOf(field.kind, domain.vocabulary),
+        family: field.about.family,
         kind: field.kind,
         options: field.options,
       }

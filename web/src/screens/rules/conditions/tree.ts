@@ -36,7 +36,9 @@ export function partAt(node: Condition, path: Path): Condition | undefined {
 
 /** The tree with a part moved up or down within its group; the same tree where it can't be moved. */
 export function moved(node: Condition, path: Path, by: 1 | -1): Condition {
-  const index = path.at(-1) ?? 0;
+  const index = path.at(-1);
+  // The whole stands in no group.
+  if (index === undefined) return node;
   const group = partAt(node, path.slice(0, -1));
   const parts = group ? [...partsOf(group)] : [];
   const one = parts[index];
