@@ -3,8 +3,19 @@
 module Server
   # A business record. No route reads its values without a decision.
   class Record < ActiveRecord::Base
+    # What a decision needs of a record, without all else that Active Record keeps of a row.
+    Bare = Struct.new(:number, :unit, :stored, :locked) do
+      def values = Record.read(stored)
+    end
+
+    # Relation to Array of Bare.
+    def self.bare(relation) = relation.pluck(:number, :unit, :stored, :locked).map { |row| Bare.new(*row) }
+
+    # Text of stored values to Hash of field identifier to JSON value.
+    def self.read(stored) = JSON.parse(stored, decimal_class: BigDecimal)
+
     # Hash of field identifier to JSON value.
-    def values = JSON.parse(stored, decimal_class: BigDecimal)
+    def values = Record.read(stored)
 
     def values=(hash)
       self.stored = CobaltLedger::CanonicalJson.write(hash.compact)

@@ -11,7 +11,8 @@ RSpec.describe "The commands" do
 
   # Starts the server in a process of its own, yields its first line, and stops it.
   def serving(*arguments)
-    Open3.popen2e("bundle", "exec", "ruby", "bin/serve.rb", *arguments, chdir: Server::Paths::ROOT) do |_, output, process|
+    command = ["bundle", "exec", "ruby", "bin/serve.rb", *arguments]
+    Open3.popen2e(*command, chdir: Server::Paths::ROOT) do |_, output, process|
       line = Timeout.timeout(30) { output.gets }
       yield line
     ensure

@@ -33,7 +33,9 @@ module Server
     # The list of a record type: RecordList.
     def list(type_id)
       type = record_type(type_id)
-      RecordList.new(type, directory) { |record| @state.engine.decide(question(type, record, "list", nil)) }
+      glance = CobaltLedger::Decisions::Glance.new(@state.engine, type, type.list_fields)
+      seen_by = [@state.subject, @principals.user_id, @channel, @network.to_s]
+      RecordList.new(type, directory, seen_by) { |record| glance.of(question(type, record, "list", nil)) }
     end
 
     # A decided form: [Record or nil, Decision, SaveForecast]. A record that is there is met only through a mode that

@@ -2,39 +2,49 @@
 
 module Server
   # One page of the records of a type, as one person may see them. Without a search or an order of its own a page is cut
-  # by the database, and only its records are decided; searching and sorting see what the person may see, so every
-  # record has to be decided for them, within a budget.
+  # by the database, and only its records are decided. Searching and sorting see what the person may see, so every
+  # record has to be decided for them, within a budget; which records that gave, and in which order, is remembered for a
+  # moment, so that turning the page does not ask again. What stands on a page is decided anew in any case.
   class RecordList
     # Records decided at most for one search or sort.
-    BUDGET = 20_000
+    BUDGET = 100_000
 
     # Records up to which searching and sorting is light work.
     LIGHT = 1_000
 
     # Records read at once.
-    BATCH = 500
+    BATCH = 1_000
+
+    # Seconds for which what a search or sort gave is remembered, and how many of them.
+    MOMENT = 60
+    MEMORY = CobaltLedger::Memory.new(40)
+
+    # What a search or sort gave. numbers: of the records, in order; beyond: records left out; at: Time.
+    Found = Struct.new(:numbers, :beyond, :at)
 
     # One record decided. words: Hash of field identifier to what the person reads; keys: the same to what it sorts by.
     Row = Struct.new(:number, :unit, :words, :masked, :keys, keyword_init: true) do
       def to_view = { "number" => number, "unit" => unit, "words" => words, "masked" => masked }
     end
 
-    # type: RecordType; directory: for names. The block decides a record: Record to Decision.
-    def initialize(type, directory, &decide)
+    # type: RecordType; directory: for names; seen_by: all that the decisions hang on beside the records and the moment.
+    # The block decides a record: Record to what answers [] with a FieldDecision and has values.
+    def initialize(type, directory, seen_by, &decide)
       @type = type
       @directory = directory
+      @seen_by = seen_by
       @decide = decide
     end
 
     # page, per_page: Integer; search: text or nil; sort: field identifier or nil. Returns the page as it is sent;
     # "beyond" tells how many records were left out of a search or sort.
     def page(page, per_page, search: nil, sort: nil, descending: false)
-      search = search.to_s.strip.downcase
-      rows, total =
-        search.empty? && sort.nil? ? cut(page, per_page) : looked_through(page, per_page, search, sort, descending)
+      wanted = [search.to_s.strip.downcase, sort, descending]
+      plain = wanted.first(2) == ["", nil]
+      rows, total, beyond = plain ? cut(page, per_page) : looked_through(page, per_page, wanted)
       {
         "columns" => columns(rows), "total" => total, "page" => page, "per_page" => per_page,
-        "rows" => rows.map(&:to_view), "beyond" => @beyond&.positive? ? @beyond : nil
+        "rows" => rows.map(&:to_view), "beyond" => beyond&.positive? ? beyond : nil
       }.compact
     end
 
@@ -46,23 +56,37 @@ module Server
       [records.offset((page - 1) * per_page).limit(per_page).map { |record| row(record) }, records.count]
     end
 
-    def looked_through(page, per_page, search, sort, descending)
-      @beyond = [records.count - BUDGET, 0].max
-      rows =
-        all_rows.select { |row| search.empty? || row.words.values.any? { |text| text.to_s.downcase.include?(search) } }
-      rows = sorted(rows, sort, descending) if sort
-      [rows.slice((page - 1) * per_page, per_page) || [], rows.size]
+    def looked_through(page, per_page, wanted)
+      found = remembered(wanted)
+      numbers = found.numbers.slice((page - 1) * per_page, per_page) || []
+      rows = records.where(number: numbers).map { |record| row(record) }.sort_by { |row| numbers.index(row.number) }
+      [rows, found.numbers.size, found.beyond]
     end
 
-    # By number, in batches: nobody's whole list has to stand in memory at once but for what is shown of it.
-    def all_rows
+    # A Found; made anew when a record has changed since, or a while has passed.
+    def remembered(wanted)
+      now = Time.now
+      count, changed = Record.where(record_type: @type.id).pick(Arel.sql("count(*), max(updated_at)"))
+      key = [@seen_by, @type.id, wanted, count, changed]
+      known = MEMORY[key]
+      return known if known && now - known.at < MOMENT
+
+      search, sort, descending = wanted
+      rows = all_rows { |row| search.empty? || row.words.values.any? { |text| text.to_s.downcase.include?(search) } }
+      rows = sorted(rows, sort, descending) if sort
+      MEMORY.keep(key, Found.new(rows.map(&:number), [count - BUDGET, 0].max, now))
+    end
+
+    # Those that the block wants, by number. Read in batches, so that what is not wanted is let go again.
+    def all_rows(&wanted)
       found = []
       last = ""
-      while found.size < BUDGET
-        batch = records.where("number > ?", last).limit([BATCH, BUDGET - found.size].min).to_a
+      (BUDGET.to_f / BATCH).ceil.times do |number|
+        batch = records.where("number > ?", last).limit([BATCH, BUDGET - (number * BATCH)].min)
+        batch = Record.bare(batch)
         break if batch.empty?
 
-        found.concat(batch.map { |record| row(record) })
+        found.concat(batch.map { |record| row(record) }.select(&wanted))
         last = batch.last.number
       end
       found

@@ -41,11 +41,10 @@ module CobaltLedger
         explained(decision.question, decision.plan, decision.settled, decision.outcomes, field_ids)
       end
 
-      # The Plan for a question, whatever record it is about.
-      def plan_for(question)
-        plan(
-          question.record_type, question.principals, question.unit, question.mode, question.channel, question.form_id
-        )
+      # The Plan for a question, whatever record it is about. fields: Array of Catalogue::Field, or nil for all.
+      def plan_for(question, fields: nil)
+        parts = [question.unit, question.mode, question.channel, question.form_id]
+        plan(question.record_type, question.principals, *parts, fields: fields)
       end
 
       # What a question can come to whatever the record: a Feasibility.
@@ -57,10 +56,10 @@ module CobaltLedger
       def feasible_under(plan, base) = plan.feasible(base) { Feasibility.new(plan, base, @search_memory) }
 
       # record_type: Catalogue::RecordType; principals: Directory::Principals; unit, mode, channel: String;
-      # form: identifier or nil.
-      def plan(record_type, principals, unit, mode, channel, form = nil)
-        key = [record_type.id, class_of(record_type, principals), unit, mode, channel, form]
-        @plans[key] || build(key, record_type, principals, unit)
+      # form: identifier or nil; fields: Array of Catalogue::Field, or nil for all.
+      def plan(record_type, principals, unit, mode, channel, form = nil, fields: nil)
+        key = [record_type.id, class_of(record_type, principals), unit, mode, channel, form, fields&.map(&:id)]
+        @plans[key] || build(key, record_type, principals, unit, fields)
       end
 
       # People whom exactly the same rules of a record type are meant for share a class, and so their plans: a bit set
@@ -159,14 +158,14 @@ module CobaltLedger
           .to_h { |rule| [rule, Directory::Closeness.of(rule.audience, principals)] }
       end
 
-      def build(key, record_type, principals, unit)
+      def build(key, record_type, principals, unit, fields)
         _, _, _, mode, channel, form = key
         above = directory.with_above(:unit, unit)
         matching = class_of(record_type, principals).first
         rules = policy.rules_of(record_type.id).each_with_index.filter_map do |rule, index|
           rule if matching[index] == 1 && rule.on? && rule.reach.cover?(above, mode, channel, form)
         end
-        plan = Plan.new(policy, record_type, rules, above, mode, closeness(rules, principals))
+        plan = Plan.new(policy, record_type, rules, above, mode, closeness(rules, principals), fields: fields)
         @plans.keep(key, plan)
       end
     end

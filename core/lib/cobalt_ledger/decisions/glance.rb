@@ -1,0 +1,52 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Decisions
+    # Decides some fields of one record after the other where nothing is edited, as a list does: only the rules on those
+    # fields are looked at, and of a record only what they hang on is read.
+    class Glance
+      # fields: Hash of identifier to FieldDecision; values: Hash of identifier to typed value. Both hold the fields
+      # asked for.
+      class Seen
+        attr_reader :fields, :values
+
+        def initialize(fields, values)
+          @fields = fields
+          @values = values
+        end
+
+        def [](field_id) = fields[field_id]
+      end
+
+      # field_ids: Array of identifiers.
+      def initialize(engine, record_type, field_ids)
+        @engine = engine
+        @type = record_type
+        @fields = field_ids.map { |id| record_type.field(id) }
+        @read = {}.compare_by_identity
+      end
+
+      # question: Question about a record, in view or list mode. Returns Seen; the same as of the whole decision.
+      # Raises ArgumentError where something could be written.
+      def of(question)
+        plan = @engine.plan_for(question, fields: @fields)
+        raise ArgumentError, "values are written when #{question.mode} is decided" if plan.value_effects.writing?
+
+        facts = @engine.facts(question, Values.read_all(@type, question.stored.slice(*read_by(plan))))
+        facts = facts.opened_as(facts) if plan.looks_back?
+        Seen.new(plan.decide(facts), facts.entered)
+      end
+
+      private
+
+      # Identifiers of the fields that the plan, or what is shown, hangs on.
+      def read_by(plan)
+        @read[plan] ||= begin
+          shown = @fields.map(&:id)
+          inputs = shown.flat_map { |id| @type.formulas.inputs_of(id) }
+          (shown + inputs + ValueEffects.fields_read(plan.conditions, @type)).uniq.freeze
+        end
+      end
+    end
+  end
+end
