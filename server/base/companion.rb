@@ -29,6 +29,7 @@ module Server
       end
     end
 
+    # Ends the process, and waits until it is gone.
     def stop
       @lock.synchronize do
         @input&.close

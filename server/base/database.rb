@@ -15,6 +15,7 @@ module Server
       shut_to_others(path)
     end
 
+    # path: of the SQLite file, which need not exist yet.
     def connect(path)
       # Before anything is made: SQLite gives its other files the permissions of the database, but not what it leaves
       # out.
@@ -39,6 +40,7 @@ module Server
       adapter.prepend(PatientConnection) unless adapter <= PatientConnection
     end
 
+    # Brings the tables up to date.
     def migrate
       ActiveRecord::Migration.verbose = false
       ActiveRecord::MigrationContext.new(MIGRATIONS).migrate

@@ -19,6 +19,7 @@ module Server
         @lock = Mutex.new
       end
 
+      # As a Rack application; 503 as a problem document where the time is over.
       def call(env)
         job = Job.new(env["puma.socket"], Thread.current, now + BUDGET, false)
         # Only what is inside the block can be dropped; the answer is always sent whole.

@@ -26,8 +26,10 @@ module Server
         raise Problem.new(503, "worker-gone", "What works this out does not start; see the log of the server")
       end
 
+      # Number of the process: Integer.
       def pid = @process.pid
 
+      # Ends the process.
       def stop
         @process.stop
         FileUtils.rm_rf(@folder)

@@ -29,6 +29,7 @@ module Server
       def body_limit = spec["x-body-limit"] || BODY_LIMIT
     end
 
+    # The contract of this version, read once.
     def self.instance = @instance ||= new(YAML.safe_load_file(PATH, aliases: true))
 
     def initialize(document)
@@ -74,6 +75,7 @@ module Server
       raise CobaltLedger::BadInput.at("", "has more members or items than are taken here")
     end
 
+    # operation: from `operation`. Does it take a body?
     def body?(operation) = operation.spec.key?("requestBody")
 
     # Array of errors of a response; for the specs.

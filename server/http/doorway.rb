@@ -13,6 +13,7 @@ module Server
 
     def initialize(app) = @app = app
 
+    # As a Rack application.
     def call(env)
       check_path(env)
       read_query(env)

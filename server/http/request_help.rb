@@ -7,6 +7,7 @@ module Server
     # The checked JSON body.
     def sent = @sent ||= {}
 
+    # Who asks: Account, or nil before they have signed in.
     def account = @session&.account
     def author = account.name
 
@@ -27,6 +28,7 @@ module Server
       raise Problem.new(403, "not-allowed", "As #{account.access.tr('_', ' ')} you may not do this")
     end
 
+    # Stops with 401 where nobody is signed in.
     def signed_in!
       raise Problem.new(401, "sign-in", "Sign in to go on") unless account
     end
@@ -37,6 +39,7 @@ module Server
         raise Problem.new(428, "no-version", "Send If-Match with the ETag you started from")
     end
 
+    # Answers with a document. status: Integer.
     def json(document, status = 200)
       content_type "application/json"
       halt status, JSON.generate(plain(document))
@@ -49,6 +52,8 @@ module Server
     end
 
     def page = (params["page"] || 1).to_i.clamp(1, 1_000_000)
+
+    # Rows a page, as asked for: 1 to 1,000.
     def per_page = (params["per_page"] || 100).to_i.clamp(1, 1000)
 
     # One page of an Array.

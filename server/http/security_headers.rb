@@ -12,6 +12,7 @@ module Server
 
     def initialize(app) = @app = app
 
+    # As a Rack application.
     def call(env)
       status, headers, body = @app.call(env)
       [status, headers.merge(HEADERS), body]

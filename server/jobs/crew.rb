@@ -17,12 +17,14 @@ module Server
           @watch = Thread.new { loop { sleep(LOOK) && keep_going } }
         end
 
+        # Ends the process; what it was at is taken up by the next.
         def stop
           @watch&.kill
           @process&.stop
           @process = nil
         end
 
+        # Number of the process, or nil.
         def pid = @process&.pid
 
         # To be called when a job was put in the queue.

@@ -11,6 +11,7 @@ module Server
       NOTE = 0.2
 
       class << self
+        # Module whose folder holds the kinds, and what loads its files.
         def registry_namespace = Server::Jobs::Kinds
         def registry_loader = Server.loader
       end

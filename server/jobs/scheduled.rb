@@ -8,12 +8,14 @@ module Server
       extend CobaltLedger::Registry
 
       class << self
+        # Module whose folder holds the tasks, and what loads its files.
         def registry_namespace = Server::Jobs::Tasks
         def registry_loader = Server.loader
 
         # Five fields, as in crontab(5) of POSIX: minute, hour, day of the month, month, day of the week.
         attr_reader :cron
 
+        # cron: String, see above.
         def at(cron)
           @cron = cron
         end

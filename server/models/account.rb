@@ -37,6 +37,7 @@ module Server
       # What a sign-in name looks like, so that no other name can be taken for it (UTS 39, confusable detection).
       def shape(login) = Unicode::Confusable.skeleton(fold(login))
 
+      # The account of a name, however it is spelt, or nil.
       def named(login) = find_by(login_fold: fold(login))
     end
 

@@ -3,6 +3,7 @@
 module Server
   # One state of the directory of people. The newest is in use.
   class DirectoryVersion < ActiveRecord::Base
+    # The one in force, or nil.
     def self.newest = order(:id).last
 
     def self.keep(document, by:)
@@ -10,6 +11,7 @@ module Server
       create!(document: text, sha256: Digest::SHA256.hexdigest(text), imported_by: by)
     end
 
+    # The directory in its document form: Hash.
     def directory_document = JSON.parse(document)
   end
 end

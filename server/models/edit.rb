@@ -5,6 +5,7 @@ module Server
   class Edit < ActiveRecord::Base
     belongs_to :change_set
 
+    # The edit as the core takes it.
     def to_change
       CobaltLedger::Changes::Edit.new(kind: kind, id: subject, before: parse(before), after: parse(after))
     end

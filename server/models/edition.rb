@@ -3,6 +3,7 @@
 module Server
   # A published, numbered, unchangeable state of the whole policy.
   class Edition < ActiveRecord::Base
+    # The one in force, or nil.
     def self.newest = order(:number).last
 
     # document: policy document. Returns the new Edition.

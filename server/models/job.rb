@@ -45,6 +45,7 @@ module Server
       # Puts what a stopped server left behind back into the queue. Only where no other server runs.
       def take_up_again = where(status: "running").update_all(status: "queued", runner: nil)
 
+      # The newest of a kind on a topic, or nil.
       def latest(kind, topic) = where(kind: kind, topic: topic).order(id: :desc).first
       def latest_done(kind, topic) = where(kind: kind, topic: topic, status: "done").order(id: :desc).first
 
@@ -59,6 +60,7 @@ module Server
       def waiting = where(status: "queued").or(where(status: "running", beat_at: ..(Time.now - SILENCE)))
     end
 
+    # What was asked: Hash.
     def given = JSON.parse(self[:given])
     def result = self[:result] ? JSON.parse(self[:result]) : {}
 
@@ -68,10 +70,13 @@ module Server
     # Notes how far it is. Returns false once somebody has ended it.
     def note(**progress) = mine.update_all(progress).positive?
 
+    # Notes what came of it, unless it was cancelled or taken over. result: Hash.
     def finish(result) = mine.update_all(status: "done", result: JSON.generate(result), finished_at: Time.now)
 
     # Ends it, whoever works on it.
     def cancel = self.class.open.where(id: id).update_all(status: "cancelled", finished_at: Time.now) && reload
+
+    # Ends it where it failed, or was begun too often.
     def break_off = self.class.open.where(id: id).update_all(status: "broken_off", finished_at: Time.now)
 
     # What is sent of it. A job in the queue is as good as begun.

@@ -17,10 +17,12 @@ module Server
     # Hash of field identifier to JSON value.
     def values = Record.read(stored)
 
+    # hash: identifier to JSON value. Blanks are not kept.
     def values=(hash)
       self.stored = CobaltLedger::CanonicalJson.write(hash.compact)
     end
 
+    # ETag of the version (RFC 9110).
     def etag = "\"#{record_type}-#{number}-#{version}\""
   end
 end

@@ -41,6 +41,7 @@ module Server
         found if found&.live?(Time.now)
       end
 
+      # What is kept of a token, so that reading the table lets nobody in.
       def digest(token) = Digest::SHA256.hexdigest(token)
 
       private

@@ -15,7 +15,10 @@ module CobaltLedger
       nil
     end
 
+    # Each Fault, in the order in which they were found.
     def each(&block) = @faults.each(&block)
+
+    # Was nothing found?
     def empty? = @faults.empty?
 
     # Raises BadInput when anything was noted.

@@ -23,16 +23,19 @@ module CobaltLedger
       registry_root.own_members[name] = self
     end
 
+    # What `known_as` was told.
     def registered_name = @registered_name
     def registered_order = @registered_order
 
     # What loads the files of the members.
     def registry_loader = LOADER
 
+    # Hash of name to member: those whose files have been read.
     def own_members
       @own_members ||= {}
     end
 
+    # Hash of name to member, all of them; reads their files the first time.
     def load_members
       @load_members ||= begin
         registry_loader.eager_load_namespace(registry_namespace)

@@ -35,6 +35,7 @@ module Server
       true
     end
 
+    # The sample business, part by part.
     def people
       _, document = CobaltLedger::Formats::DirectoryJson.read(File.binread(File.join(FOLDER, "directory.json")))
       DirectoryVersion.keep(document, by: "the demo")

@@ -11,6 +11,7 @@ module Server
 
     module_function
 
+    # What the browser keeps to be known again: String.
     def token(account)
       mark = OpenSSL::HMAC.hexdigest("SHA256", account.password_digest, "known browser #{account.id}")
       "#{account.id}.#{mark[0, 40]}"

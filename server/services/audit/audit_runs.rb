@@ -44,6 +44,7 @@ module Server
           raise(Problem.new(404, "no-such-run", "There is no such run of the audit"))
       end
 
+      # name: "in_force" or "pending". The newest Job, or nil.
       def latest(name) = Job.latest("audit", name)
 
       # Digest by record type of what the last whole run stood on.

@@ -31,6 +31,7 @@ module Server
       )
     end
 
+    # The Catalogue::RecordType. Raises Problem where there is none.
     def record_type(id)
       state.policy.record_type(id) or
         raise CobaltLedger::BadInput.at("/record_type", "the policy has no record type “#{id}”")

@@ -75,6 +75,7 @@ module Server
       end
     end
 
+    # ETag of a part of the policy (RFC 9110). document: Hash.
     def self.etag(document) = "\"#{CobaltLedger::CanonicalJson.digest(document)[0, 24]}\""
 
     private

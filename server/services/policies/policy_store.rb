@@ -18,6 +18,7 @@ module Server
     # What others have worked out from the states, under keys of their own.
     attr_reader :memory
 
+    # The one of this process.
     def self.instance = @instance ||= new
 
     # For specs and for a reload of the demo.
@@ -29,6 +30,7 @@ module Server
       @lock = Monitor.new
     end
 
+    # The Directory in force.
     def directory = directory_of(newest[1])
 
     # name: "in_force" or "pending". Returns a Compiled.
@@ -36,6 +38,7 @@ module Server
       name == "pending" ? pending : in_force
     end
 
+    # Compiled policy of the newest edition.
     def in_force
       number, people = newest
       edition(number, people)

@@ -11,6 +11,8 @@ module Server
       CobaltLedger::BadInput.new(error.faults.map { |fault| placed(fault, document, edit) })
     end
 
+    # fault: with its place in the whole document. Where that lies in what was edited, the same fault with its place
+    # there.
     def placed(fault, document, edit)
       list = CobaltLedger::Changes::DocumentEdits::LISTS[edit.kind] or return fault
       index = document[list].index { |item| item["id"] == edit.id }

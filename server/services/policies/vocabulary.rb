@@ -34,6 +34,7 @@ module Server
       }
     end
 
+    # Array of Hash, as the API gives them.
     def comparisons
       CobaltLedger::Conditions::ComparisonMethod.members.map do |name, method|
         { "name" => name, "takes" => method.takes.to_s, "of_screen" => method.needs_stored? || nil,
@@ -56,6 +57,7 @@ module Server
       end
     end
 
+    # Array of Hash, as the API gives them.
     def masks
       CobaltLedger::Masks::Mask.members.map do |name, mask|
         {

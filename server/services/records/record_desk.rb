@@ -100,6 +100,7 @@ module Server
       end
     end
 
+    # Directory of the policy in force.
     def directory = @state.directory
 
     private

@@ -7,11 +7,13 @@ module CobaltLedger
       extend Registry
 
       class << self
+        # Module whose folder holds the methods.
         def registry_namespace = CobaltLedger::Access::Precedence
 
         # "strictest wins", and the name a standard gives it.
         attr_reader :title, :standard_name
 
+        # title: "strictest wins"; standard_name: what a standard calls it, or nil.
         def titled(title, standard_name = nil)
           @title = title
           @standard_name = standard_name

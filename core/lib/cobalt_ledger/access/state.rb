@@ -36,6 +36,7 @@ module CobaltLedger
             replace: hash["replace"] || false)
       end
 
+      # name: Symbol of Facets. Returns its value, an Integer; nil where nothing is said of it.
       def facet(name)
         case name
         when :visibility then visibility
@@ -44,6 +45,7 @@ module CobaltLedger
         end
       end
 
+      # The same state with other members.
       def with(**changes)
         State.new(visibility: visibility, entry: entry, presence: presence, mask: mask, replace: replace, **changes)
       end
@@ -78,6 +80,7 @@ module CobaltLedger
         presence == REQUIRED ? "required" : "editable"
       end
 
+      # JSON-ready Hash, as states are written in a policy.
       def to_h
         hash = Facets::ALL.to_h { |name| [name.to_s, facet(name) && Facets.name(name, facet(name))] }.compact
         hash["mask"] = mask.to_h if mask

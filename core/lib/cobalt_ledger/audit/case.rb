@@ -21,7 +21,10 @@ module CobaltLedger
         @users = users
       end
 
+      # How many people it stands for: Integer.
       def users = @users.call
+
+      # The slot of the field in the plan of these people.
       def slot = @slot ||= plan.slot_of(field.id)
 
       # Does a rule reach there and mean these people?

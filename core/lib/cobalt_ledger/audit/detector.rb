@@ -15,6 +15,7 @@ module CobaltLedger
       }.freeze
 
       class << self
+        # Module whose folder holds the detectors.
         def registry_namespace = CobaltLedger::Audit::Detectors
 
         # severity: one of SEVERITIES; group: a key of GROUPS; meaning: one sentence.
@@ -31,6 +32,7 @@ module CobaltLedger
           @by_precedence = by_precedence
         end
 
+        # As told to `describes`.
         def together? = @together
         def by_precedence? = @by_precedence
       end

@@ -15,6 +15,7 @@ module CobaltLedger
           )
         end
 
+        # JSON-ready Hash.
         def to_h = { "question" => question, "levels" => levels, "lines" => lines }
       end
   end

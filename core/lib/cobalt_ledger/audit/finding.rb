@@ -11,6 +11,7 @@ module CobaltLedger
         :detector, :record_type, :fields, :rules, :facet, :words, :winner, :overlap, :example, :remedies,
         keyword_init: true
       ) do
+        # One of Detector::SEVERITIES.
         def severity = Detector[detector].severity
 
         # The same from run to run for as long as it is about the same things.
@@ -23,6 +24,7 @@ module CobaltLedger
           Digest::SHA256.hexdigest([identity, rules.sort.map { |id| texts[id] }].inspect)[0, 24]
         end
 
+        # JSON-ready Hash, as the command line and the API give it.
         def to_h
           {
             "id" => identity, "detector" => detector, "severity" => severity, "group" => Detector[detector].group,

@@ -14,6 +14,7 @@ module CobaltLedger
         @directory = survey.directory
       end
 
+      # JSON-ready Hash.
       def to_h = { "who" => who, "where" => where, "modes" => modes, "when" => at }.compact
 
       private

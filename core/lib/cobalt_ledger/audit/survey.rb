@@ -28,12 +28,16 @@ module CobaltLedger
         @speaking_of = {}
       end
 
+      # Directory::Crowds of all people.
       def crowds = directory.crowds
 
       # Rules of the record type that are switched on.
       def rules = @rules ||= policy.rules_of(record_type.id).select(&:on?)
 
+      # The rule as it stands in the policy's document: Hash.
       def document(rule) = @documents.fetch(rule.id)
+
+      # Rules that are on and reach a field: Array of Rules::Rule.
       def rules_on(field) = @rules_on[field.id] ||= policy.rules_on(field, record_type.id).select(&:on?)
 
       # Rules that can make a difference to a field: those on it, and for a computed one those on what it is worked out

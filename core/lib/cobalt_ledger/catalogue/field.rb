@@ -47,11 +47,18 @@ module CobaltLedger
         freeze
       end
 
+      # As of its kind: see Kind.
       def family = kind.family
       def computed? = kind.computed?
       def numbered? = kind.numbered?
+
+      # The Option with an identifier, or nil.
       def option(option_id) = @options_by_id[option_id]
+
+      # True where nobody can ever type into it.
       def never_typed? = kind.never_typed? && !typed_when_incomplete?
+
+      # True for a computed field that is typed while an input of its formula is blank.
       def typed_when_incomplete? = @typed_when_incomplete
 
       # JSON value -> typed value or nil. Raises Kind::Unsuitable.

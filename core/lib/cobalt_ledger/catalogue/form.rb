@@ -21,6 +21,7 @@ module CobaltLedger
         freeze
       end
 
+      # True for the form that everybody gets for whom there is no other.
       def fallback? = audience.nil?
 
       # Is it the form for somebody? principals: Directory::Principals; mode: String.

@@ -21,11 +21,13 @@ module CobaltLedger
       TEXT_LIMIT = 10_000
 
       class << self
+        # Module whose folder holds the kinds.
         def registry_namespace = CobaltLedger::Catalogue::Kinds
 
         # Words for people. Subclasses set it with `titled`.
         attr_reader :title
 
+        # text: what people call the kind, "date and time".
         def titled(text)
           @title = text
         end

@@ -41,9 +41,14 @@ module CobaltLedger
         freeze
       end
 
+      # What it holds, by identifier; nil where there is none.
       def field(field_id) = @fields_by_id[field_id]
       def section(section_id) = sections.find { |section| section.id == section_id }
+
+      # Array of Field.
       def fields_in(section_id) = fields.select { |field| field.section == section_id }
+
+      # The Form with an identifier, or nil.
       def form(form_id) = forms.find { |form| form.id == form_id }
 
       # The Form somebody gets in a mode; nil where the record type has one form with everything.

@@ -7,11 +7,13 @@ module CobaltLedger
       extend Registry
 
       class << self
+        # Module whose folder holds the commands.
         def registry_namespace = CobaltLedger::Commands
 
         # What --help says of it, the name first.
         attr_reader :usage
 
+        # usage: the lines that `--help` prints about it.
         def says(usage)
           @usage = usage
         end

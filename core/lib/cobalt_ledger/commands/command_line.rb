@@ -41,6 +41,7 @@ module CobaltLedger
         @err = err
       end
 
+      # Runs the command that the arguments name. Returns its exit status: Integer.
       def run(arguments)
         name, *rest = arguments
         return help(name.nil? ? 2 : 0) if name.nil? || %w[--help -h help].include?(name) || rest.include?("--help")

@@ -15,12 +15,14 @@ module CobaltLedger
         freeze
       end
 
+      # The ComparisonMethod it compares by.
       def method_class = ComparisonMethod[method_name]
       def comparisons = [self]
 
       # The same of what the record held.
       def as_opened = Comparison.new(method_name, left.as_opened, right&.as_opened)
 
+      # Identifiers of the fields on either side.
       def fields = (left.fields + (right&.fields || [])).uniq
 
       def explain(facts, directory)

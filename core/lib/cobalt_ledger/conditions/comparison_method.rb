@@ -7,6 +7,7 @@ module CobaltLedger
       extend Registry
 
       class << self
+        # Module whose folder holds the methods.
         def registry_namespace = CobaltLedger::Conditions::Comparisons
 
         # Field kind families it suits.
@@ -36,6 +37,7 @@ module CobaltLedger
         # The words between the two sides, for a field kind family.
         def words(_family) = raise(NotImplementedError)
 
+        # family: of a field kind. True where such values can be compared so.
         def suits?(family) = families.include?(family)
       end
     end

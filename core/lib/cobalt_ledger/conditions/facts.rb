@@ -43,7 +43,10 @@ module CobaltLedger
         @opening = nil
       end
 
+      # What the record holds: Hash of identifier to typed value.
       def stored = @stored.is_a?(Proc) ? (@stored = @stored.call) : @stored
+
+      # What the question says of when, where and who; Unreadable where it says nothing.
       def at = @at || NO_TIME
       def network = @network || NO_NETWORK
       def place = @place || NO_PLACE

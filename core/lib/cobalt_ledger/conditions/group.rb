@@ -13,12 +13,15 @@ module CobaltLedger
         freeze
       end
 
+      # Identifiers of the fields that any part names.
       def fields = parts.flat_map(&:fields).uniq
       def comparisons = parts.flat_map(&:comparisons)
       def looks_back? = parts.any?(&:looks_back?)
 
       # The outcome that settles the group at once: false for all, true for any.
       def settling = raise(NotImplementedError)
+
+      # The word between the parts, and the name in the document form.
       def joiner = raise(NotImplementedError)
       def key = raise(NotImplementedError)
 

@@ -8,6 +8,7 @@ module CobaltLedger
       extend Registry
 
       class << self
+        # Module whose folder holds the operands.
         def registry_namespace = CobaltLedger::Conditions::Operands
 
         # The class whose mark a document carries, or nil: of several the one that has most of its members there.

@@ -19,6 +19,8 @@ module CobaltLedger
       def family = kind.family
       def computed? = false
       def numbered? = false
+
+      # As of a field: the Option with an identifier, or nil.
       def option(option_id) = options.find { |option| option.id == option_id }
       # Longest text, in characters.
       def max_length = Catalogue::Kind::TEXT_LIMIT

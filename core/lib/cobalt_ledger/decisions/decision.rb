@@ -36,6 +36,7 @@ module CobaltLedger
         freeze
       end
 
+      # The FieldDecision of a field, by identifier.
       def [](field_id) = fields[field_id]
 
       # What the stages came to for a field, with who gave each facet: an Access::Result.

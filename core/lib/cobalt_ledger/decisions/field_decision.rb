@@ -14,6 +14,7 @@ module CobaltLedger
         @contested = result.contested
       end
 
+      # What the state comes to, facet by facet.
       def hidden? = state.visibility == Access::Facets::HIDDEN
       def masked? = state.visibility == Access::Facets::MASKED
       def open? = state.entry == Access::Facets::OPEN

@@ -15,6 +15,7 @@ module CobaltLedger
           @values = values
         end
 
+        # The FieldDecision of a field asked for.
         def [](field_id) = fields[field_id]
       end
 

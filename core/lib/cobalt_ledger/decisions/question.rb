@@ -45,6 +45,7 @@ module CobaltLedger
         freeze
       end
 
+      # Identifier of the form, or nil.
       def form_id = form&.id
 
       # The same question about other values.

@@ -27,6 +27,7 @@ module CobaltLedger
         new(everyone: hash["everyone"] || false, any: members.call(hash["any"]), except: members.call(hash["except"]))
       end
 
+      # Is it meant for all, whoever they are?
       def everyone? = @everyone
       def members = any + except
 

@@ -17,6 +17,7 @@ module CobaltLedger
         freeze
       end
 
+      # All that a person of the directory is matched by. user: User.
       def self.of_user(user, directory)
         new(
           {
@@ -54,6 +55,7 @@ module CobaltLedger
       # The same somebody, of whom these attributes are assumed.
       def with_attributes(attributes) = Principals.new(@members, user_id: user_id, title: title, attributes: attributes)
 
+      # kind: :user, :role, :group, :department or :unit; id: identifier.
       def include?(kind, id) = @members[kind]&.key?(id) || false
 
       # Steps from the person to the principal; nil when the person has it not.

@@ -30,6 +30,7 @@ module CobaltLedger
         @ids = @hash.transform_values { |items| items.to_h { |item| [item["id"], true] } }
       end
 
+      # Directory::Directory. Raises BadInput with all faults.
       def directory
         LISTS.each { |list| duplicates(list) }
         nesting

@@ -11,6 +11,7 @@ module CobaltLedger
       # document; path: of the policy's file.
       Report = Struct.new(:findings, :undecided, :places, :path, keyword_init: true)
 
+      # Module whose folder holds the writers.
       def self.registry_namespace = CobaltLedger::Formats::Findings
 
       # report: Report. Returns a String.

@@ -38,6 +38,7 @@ module CobaltLedger
           end
       end
 
+      # Words of letters and digits, joined by single signs: such a name needs no other spelling.
       def plain?(text) = text.match?(/\A[A-Za-z][A-Za-z0-9]*(?:[ _-][A-Za-z0-9]+)*\z/)
       private_class_method :plain?
 

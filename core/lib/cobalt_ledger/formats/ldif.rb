@@ -9,8 +9,11 @@ module CobaltLedger
 
       # One entry. line: Integer, where it starts; dn: String; attributes: Hash of lower-case name to Array of String.
       Entry = Struct.new(:line, :dn, :attributes, keyword_init: true) do
+        # The first value of an attribute, in whichever case it is named; nil where there is none.
         def [](name) = name && attributes[name.downcase]&.first
         def all(name) = (name && attributes[name.downcase]) || []
+
+        # name: of an object class, in whichever case.
         def of_class?(name) = all("objectclass").any? { |value| value.casecmp?(name) }
       end
 

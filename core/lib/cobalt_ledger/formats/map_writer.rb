@@ -7,6 +7,7 @@ module CobaltLedger
       extend Registry
 
       class << self
+        # Module whose folder holds the writers.
         def registry_namespace = CobaltLedger::Formats::Maps
 
         # map: Decisions::AccessMap. Returns a String.

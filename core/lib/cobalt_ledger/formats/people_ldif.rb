@@ -29,6 +29,7 @@ module CobaltLedger
         @faults = FaultList.new
       end
 
+      # The directory's document form: Hash. Raises BadInput with all faults.
       def document
         @users = of_kind("user").to_h { |entry| [Ldif.normal_dn(entry.dn), user(entry)] }
         @faults.add("", "holds nobody of the class #{@mapping['user']['class']}") if @users.empty?

@@ -58,6 +58,7 @@ module CobaltLedger
         @faults = FaultList.new
       end
 
+      # Rules::Policy. Raises BadInput with all faults.
       def policy
         duplicates("labels", @hash["labels"])
         duplicates("record_types", @hash["record_types"])

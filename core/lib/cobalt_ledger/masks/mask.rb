@@ -19,11 +19,13 @@ module CobaltLedger
       Parameter = Struct.new(:schema, :title, :start)
 
       class << self
+        # Module whose folder holds the formats.
         def registry_namespace = CobaltLedger::Masks::Formats
 
         # What the format is called where a rule is written: "keep the last characters". Set with `titled`.
         attr_reader :title
 
+        # title: "keep the last characters".
         def titled(title)
           @title = title
         end
@@ -67,6 +69,7 @@ module CobaltLedger
       # "the last 3 characters"
       def words = raise(NotImplementedError)
 
+      # JSON-ready Hash, as masks are written in a policy.
       def to_h
         { "format" => self.class.registered_name }.merge(
           self.class.parameters.keys.to_h { |name| [name, public_send(name)] }

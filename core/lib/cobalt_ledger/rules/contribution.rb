@@ -18,7 +18,10 @@ module CobaltLedger
         freeze
       end
 
+      # Is it the otherwise of its rule?
       def otherwise? = @otherwise
+
+      # As of its rule.
       def id = rule.id
       def rank = rule.rank
       def title = rule.title

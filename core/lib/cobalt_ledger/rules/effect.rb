@@ -8,6 +8,7 @@ module CobaltLedger
       extend Registry
 
       class << self
+        # Module whose folder holds the effects.
         def registry_namespace = CobaltLedger::Rules::Effects
 
         # Declares which facet gets which value.
@@ -45,12 +46,15 @@ module CobaltLedger
         def build(_hash, _operand) = new
       end
 
+      # As of its class.
       def facet = self.class.facet
       def value = self.class.value
       def claim = self.class.claim
 
       # Masks::Mask, only for the mask effect.
       def mask = nil
+
+      # True where a masked value may be replaced unseen; only for the mask effect.
       def replace = false
 
       # True when it makes the field's value blank while the field is hidden.

@@ -46,12 +46,14 @@ module CobaltLedger
         record_type.fields.any? { |field| Access::PrecedenceMethod[precedence_of(record_type, field)].by_closeness? }
       end
 
+      # What it holds, by identifier; nil where there is none.
       def record_type(id) = record_types[id]
       def label(id) = labels[id]
 
       # Rules of one record type: ordinary ones by rank, then guardrails by rank.
       def rules_of(record_type_id) = @rules_by_type.fetch(record_type_id, [])
 
+      # Array of Catalogue::Baseline.
       def baselines_of(record_type_id) = baselines.select { |baseline| baseline.record_type == record_type_id }
 
       private

@@ -25,6 +25,7 @@ module CobaltLedger
       # Does it apply in a unit? units_above: the unit and all above it.
       def in_unit?(units_above) = units.empty? || units.intersect?(units_above)
 
+      # Does it reach so far? What is not named is reached altogether.
       def in_mode?(mode) = modes.empty? || modes.include?(mode)
       def by_channel?(channel) = channels.empty? || channels.include?(channel)
       def on_form?(form) = forms.empty? || forms.include?(form)

@@ -40,8 +40,13 @@ module CobaltLedger
       # The facets the rule gives when its condition holds, as a partial Access::State.
       def gives = contributions.first.gives
 
+      # Is it switched on?
       def on? = @on
+
+      # Can it only tighten?
       def guardrail? = kind == "guardrail"
+
+      # Does it look at what the record held when its form was opened?
       def on_opening? = timing == "on_opening"
 
       # "12" for an ordinary rule, "G2" for a guardrail: how the rule is called on screen.

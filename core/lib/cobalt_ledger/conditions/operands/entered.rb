@@ -25,6 +25,7 @@ module CobaltLedger
           freeze
         end
 
+        # Identifier of the field.
         def field_id = subject.id
         def reads = [[:entered, field_id]]
         def as_opened = Stored.new(subject)

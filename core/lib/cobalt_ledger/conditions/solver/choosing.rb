@@ -11,6 +11,7 @@ module CobaltLedger
 
         module_function
 
+        # A value among the options of a choice field: Terms::Pick.
         def option(world, key, field) = Terms::Pick.among(world, options(world, key, field))
 
         # People: those the conditions name, and of those whom nothing tells apart as many as may have to differ.
@@ -39,6 +40,7 @@ module CobaltLedger
         end
         private_class_method :options
 
+        # The options taken in a field of several: Terms::Several.
         def several(world, key, field)
           all = field.options.map(&:id)
           found = all.size <= FEW || !world.vocabulary.alone?(key) ? all : options(world, key, field)

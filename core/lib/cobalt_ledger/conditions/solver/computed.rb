@@ -26,6 +26,7 @@ module CobaltLedger
             Sum.new(sum.reject { |_, factor| factor.zero? }, (constant * one) + (other.constant * two), shared)
           end
 
+          # The form, Hash of variable to factor, with every factor multiplied. number: Rational.
           def times(number)
             return Sum.new({}, 0, 1) if number.zero?
 

@@ -8,10 +8,12 @@ module CobaltLedger
       module Formula
         module_function
 
+        # The formulas that all, any or none of some hold. Constants and repeats are left out.
         def all(*parts) = joined(:all, parts, true)
         def any(*parts) = joined(:any, parts, false)
         def none(*parts) = negate(any(*parts))
 
+        # The formula that another does not hold.
         def negate(formula)
           case formula
           when Integer then formula ^ 1

@@ -25,6 +25,7 @@ module CobaltLedger
           found.uniq
         end
 
+        # What an operand looks up, as keys of the world. opened: true where it is asked as the form was opened.
         def of_operand(operand, opened)
           operand.reads.filter_map do |kind, id, other|
             case kind

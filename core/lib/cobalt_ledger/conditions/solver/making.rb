@@ -80,16 +80,19 @@ module CobaltLedger
         def moment(world, time) = Terms::Quantity.new(world.numbers, {}, (time.to_r * NANO).floor, 1, false, READ_TIME)
         def day(world, number) = Terms::Quantity.new(world.numbers, {}, number, 1, false, READ_DAY)
 
+        # A day as a Terms::Quantity. variable: its place among the numbers; blank: formula that there is none.
         def day_at(world, variable, blank)
           Terms::Quantity.new(world.numbers, { variable => 1 }, 0, 1, blank, READ_DAY)
         end
 
+        # A moment that nothing is known of: Terms::Quantity.
         def open_moment(world, blank)
           variable =
             world.numbers.variable(World::FIRST_DAY * Clocks::DAY, ((World::LAST_DAY + 1) * Clocks::DAY) - 1, world.now)
           Terms::Quantity.new(world.numbers, { variable => 1 }, 0, 1, blank, READ_TIME)
         end
 
+        # A number within what a field holds: Terms::Quantity.
         def open_number(world, field, blank)
           whole = field.kind.whole?
           unit = whole ? 1 : Computed::NANO
@@ -113,8 +116,10 @@ module CobaltLedger
           Terms::Wording.new(world.texts, place, blank)
         end
 
+        # A text that is known, or nil: Terms::Wording.
         def fixed_text(world, text) = Terms::Wording.new(world.texts, world.texts.written(text || "blank"), text.nil?)
 
+        # A text that is looked up: Terms::Wording. limit: characters at most; lines: may it have several?
         def text(world, limit, lines:, blank: world.search.variable(nil, phase: true))
           Terms::Wording.new(world.texts, world.texts.variable(limit, lines), blank)
         end

@@ -46,6 +46,7 @@ module CobaltLedger
           Formula.negate(atom(place_of(form, -divisor), Rational(-limit, divisor).ceil - 1))
         end
 
+        # The formula that a sum is at least a limit. form: Hash of variable to Integer; limit: Integer.
         def at_least(form, limit) = at_most(form.transform_values(&:-@), -limit)
 
         # The formula that a sum is a number. Known as a whole, so that numbers that all differ are noticed.
@@ -63,6 +64,7 @@ module CobaltLedger
         # Has the search parted on a sum of variables before it is parted on one of them alone.
         def tell(form) = @telling << form
 
+        # What a sum or a variable comes to now: Integer or Rational.
         def value_of(form) = simplex.value_of(form)
         def number(variable) = simplex.numbers[variable]
 

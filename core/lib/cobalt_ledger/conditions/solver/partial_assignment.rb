@@ -34,17 +34,21 @@ module CobaltLedger
           @values.slice(*known)
         end
 
+        # Makes what a key stands for unknown again.
         def leave_out(key)
           @known.delete(key)
           @filled = {}
         end
 
+        # Gives what a key stands for the value it had.
         def put_back(key)
           @known[key] = true
           @filled = {}
         end
 
         def at = fetch([:time]) { @base.at }
+
+        # As of Facts; UNKNOWN where it is not assigned.
         def network = fetch([:network]) { @base.network }
         def place = fetch([:place]) { @base.place }
         def locked = fetch([:locked]) { UNKNOWN }

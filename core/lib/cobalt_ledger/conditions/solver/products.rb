@@ -48,6 +48,7 @@ module CobaltLedger
 
         def all = @products.values
 
+        # A product that was only tried: the step of its formula, what went in and what came out.
         def tried(step, inputs, result, failed, type)
           @attempts << Attempt.new(step, inputs, result, failed, type.formulas, 0)
         end

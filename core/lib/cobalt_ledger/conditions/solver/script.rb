@@ -16,6 +16,7 @@ module CobaltLedger
         # Can all of it be said? What is only tried can't.
         def whole? = @world.products.attempts.empty?
 
+        # The problem in SMT-LIB 2.6: String.
         def text
           names = {
             "Bool" => (0...@world.search.variables).map { |variable| "b#{variable}" },

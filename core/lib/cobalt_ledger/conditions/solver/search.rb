@@ -50,6 +50,7 @@ module CobaltLedger
           @clauses = []
         end
 
+        # theory: Theory that is asked about the literals it made.
         def use(theory) = @theories << theory
 
         # A new variable: its positive literal. theory: whose atom it is; phase: what is tried first.

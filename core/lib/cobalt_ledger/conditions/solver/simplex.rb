@@ -74,6 +74,7 @@ module CobaltLedger
           nil
         end
 
+        # Sets a bound. Returns nil, or the reasons that exclude each other: Array of literals.
         def at_least(variable, limit, reason)
           held = @lowers[variable]
           return nil if held && held.limit >= limit

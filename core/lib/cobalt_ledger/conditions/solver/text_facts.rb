@@ -28,6 +28,7 @@ module CobaltLedger
 
         attr_reader :places
 
+        # The text at a place where it is written out or has become known, or nil.
         def text(place) = @texts[place]
 
         # Nonempty beginnings of a text that are shorter, and nothing but blanks never.

@@ -58,6 +58,7 @@ module CobaltLedger
         def begins(whole, part) = whole == part || atom(:begins, whole, part)
         def includes(whole, part) = whole == part || atom(:includes, whole, part)
 
+        # Places of all texts: Array of Integer.
         def places = @texts.each_index.to_a
 
         # Array of [place, String or nil, characters at most, may it have several lines?].

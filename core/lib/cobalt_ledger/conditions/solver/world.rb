@@ -38,6 +38,7 @@ module CobaltLedger
         # What is worked out once.
         def once(key) = @once.fetch(key) { @once[key] = yield }
 
+        # Directory::Directory of the question.
         def directory = base.directory
         def zone = base.zone || TZInfo::Timezone.get("Etc/UTC")
 
@@ -72,6 +73,7 @@ module CobaltLedger
           end
         end
 
+        # The person who asks: Terms::Pick.
         def user
           unless free?([:user])
             return (base.user_id.is_a?(Unreadable) ? nil : Terms::Pick.new(self, { base.user_id => true }))
@@ -90,6 +92,7 @@ module CobaltLedger
           terms[[:attribute, name]] ||= Making.text(self, Catalogue::Kind::TEXT_LIMIT, lines: true)
         end
 
+        # The moment of asking: Terms::Quantity.
         def time
           unless free?([:time])
             return base.at.is_a?(Unreadable) ? nil : Making.moment(self, base.at)
@@ -112,6 +115,7 @@ module CobaltLedger
           Making.day_at(self, clocks.at(zone, variable, day_now).day, moment.blank)
         end
 
+        # The address somebody comes from: Terms::Address.
         def network
           return Terms::Address.new(self, base.network) unless free?([:network])
 
@@ -124,6 +128,7 @@ module CobaltLedger
           terms[[:place]] ||= Terms::Pick.among(self, options.map(&:id), filled: true)
         end
 
+        # The record's lock flag: Terms::Pick.
         def locked = terms[[:locked]] ||= Terms::Pick.among(self, [true, false], filled: true)
 
         # A value that is written out.
@@ -136,6 +141,7 @@ module CobaltLedger
           at.to_i.div(60) * Clocks::MINUTE
         end
 
+        # The day it is, known with the time: Integer.
         def day_now = Clocks.reading(zone, now)[0]
 
         # Is it open, although or because the question does not tell?
@@ -200,6 +206,7 @@ module CobaltLedger
           key.size == 3 ? "#{field_of(key).name} of the #{record_type.field(key[1]).name.downcase}" : field_of(key).name
         end
 
+        # The Catalogue::Field that a key is about.
         def field_of(key) = type_of(key).field(key.last)
 
         # How records are numbered that some references name: a pattern such as "CO-####"; nil where they are of several

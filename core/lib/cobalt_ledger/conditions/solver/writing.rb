@@ -21,6 +21,7 @@ module CobaltLedger
           @settle = settle
         end
 
+        # example: Model. The same with what the rules write put in.
         def settle(example) = @settle.call(example)
 
         # Writers of a field.

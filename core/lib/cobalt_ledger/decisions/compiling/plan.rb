@@ -29,6 +29,7 @@ module CobaltLedger
         @slots_by_id = @slots.to_h { |each| [each.field.id, each] }
       end
 
+      # The Slot of a field, by identifier.
       def slot_of(field_id) = @slots_by_id[field_id]
 
       # All that may ever speak of a field, whether it applies or not: [Array of Rules::Contribution of ordinary rules,

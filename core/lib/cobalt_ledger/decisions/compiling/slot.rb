@@ -62,6 +62,8 @@ module CobaltLedger
 
       # Of some speakers those that apply, and those of which it can't be told.
       def sure(entries, outcomes) = entries.select { |entry| entry.test.nil? || outcomes[entry.test] }
+
+      # Those of the entries of which it can't be told whether they apply.
       def doubtful(entries, outcomes) = entries.select { |entry| entry.test && outcomes[entry.test].nil? }
 
       private

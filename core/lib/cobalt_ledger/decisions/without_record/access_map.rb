@@ -19,6 +19,7 @@ module CobaltLedger
         @any_record = any_record
       end
 
+      # The Catalogue::RecordType it is about.
       def record_type = question.record_type
 
       # Hash of field identifier to Array of Cell, one a column.

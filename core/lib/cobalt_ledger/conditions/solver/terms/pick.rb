@@ -38,6 +38,7 @@ module CobaltLedger
           end
           private_class_method :at_most_one
 
+          # True where it is one known value.
           def fixed? = values.values.all?(true)
 
           def same(other)

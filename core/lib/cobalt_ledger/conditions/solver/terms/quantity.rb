@@ -20,6 +20,7 @@ module CobaltLedger
             @read = read
           end
 
+          # Is it a moment, in nanoseconds? Else it is a number or a day.
           def moment? = @read.equal?(Making::READ_TIME)
 
           # The calendar day in the policy's zone, of a day or a moment.

@@ -26,6 +26,7 @@ module CobaltLedger
 
           def identical(other) = same(other)
 
+          # The formula that an option is taken.
           def has(option) = options.fetch(option, false)
 
           def found(holds) = options.select { |_, literal| holds.call(literal) }.keys.sort.freeze

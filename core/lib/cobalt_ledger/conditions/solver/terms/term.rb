@@ -14,17 +14,22 @@ module CobaltLedger
             @blank = blank
           end
 
+          # The formula that there is a value.
           def filled = Formula.negate(blank)
 
           # Formulas; all but identical are about values that are there.
           def same(_other) = raise(Unknown, "equality")
           def at_most(_other) = raise(Unknown, "order")
+
+          # The formulas that a text begins with another, or includes it.
           def begins(_other) = raise(Unknown, "beginnings")
           def includes(_other) = raise(Unknown, "parts")
           def day(_world) = raise(Unknown, "days")
 
           # Formulas; false where one of the two is blank.
           def equals(other) = Formula.all(filled, other.filled, same(other))
+
+          # Formulas about two that are both filled: another value; at most as large; larger.
           def differs(other) = Formula.all(filled, other.filled, Formula.negate(same(other)))
           def reaches(other) = Formula.all(filled, other.filled, at_most(other))
           def passes(other) = Formula.all(filled, other.filled, Formula.negate(at_most(other)))
