@@ -13,7 +13,7 @@ module CobaltLedger
           @numbers = world.numbers
         end
 
-        # The Formula of what was opened and what is on the screen, each as its own.
+        # The Formula that the window is open at the moment.
         def formula
           variable = @moment.variable or return @window.cover?(Making::READ_TIME.call(@moment.number))
 
