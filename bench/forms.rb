@@ -12,6 +12,7 @@ module FormsBench
     trust = LargeTrust.new(rules: 500)
     Dir.mktmpdir do |folder|
       Server::Database.open(File.join(folder, "bench.sqlite3"))
+      Server::PolicyStore.reset!
       Server::DirectoryVersion.keep(trust.directory, by: "bench")
       Server::Edition.publish(listed(trust.policy), by: "bench", note: "")
       fill(trust)

@@ -4,6 +4,13 @@ module CobaltLedger
   module Formats
     # Writes the account of a field as JSON.
     class ReasoningJson
+      # What was made of lines that are the same whatever the record holds: most of them, the same objects each time.
+      SILENT = Memory.new(20_000, by_identity: true)
+
+      # The same of rules, and of what became of the facets that they give.
+      CARDS = Memory.new(20_000, by_identity: true)
+      FACETS = Memory.new(20_000, by_identity: true)
+
       # sentence: lambda from Rules::Contribution to the sentence of its rule, as Decisions::Engine#sentence.
       def initialize(sentence)
         @sentence = sentence
@@ -40,9 +47,11 @@ module CobaltLedger
         }.compact
       end
 
-      def rule(line)
+      def rule(line) = line.silent? ? SILENT.fetch(line) { spoken(line).freeze } : spoken(line)
+
+      def spoken(line)
         told = known(line).dup
-        told["facets"] = line.facets.to_h { |facet, verdict| [facet.name, verdict(facet, verdict)] } if line.facets
+        told["facets"] = FACETS.fetch(line.facets) { facets(line.facets) } if line.facets
         told["balance"] = line.balance
         told
       end
@@ -54,12 +63,23 @@ module CobaltLedger
         )
       end
 
+      def facets(told) = told.to_h { |facet, verdict| [facet.name, verdict(facet, verdict)] }.freeze
+
+      # A sentence belongs to an engine, and so to the names of its directory.
       def card(contribution)
+        sentence = @sentence.call(contribution)
+        known = CARDS[contribution]
+        return known if known && known["sentence"].equal?(sentence)
+
+        CARDS.keep(contribution, written_card(contribution, sentence))
+      end
+
+      def written_card(contribution, sentence)
         {
           "rule" => contribution.id, "number" => contribution.number, "title" => contribution.title,
-          "gives" => contribution.gives.to_h, "sentence" => @sentence.call(contribution),
+          "gives" => contribution.gives.to_h, "sentence" => sentence,
           "otherwise" => contribution.otherwise? || nil
-        }.compact
+        }.compact.freeze
       end
 
       def standing(standing)

@@ -23,6 +23,9 @@ module CobaltLedger
 
       # One half of a rule. facets: Hash of facet to Verdict, nil where it does not apply.
       RuleLine = Struct.new(:contribution, :standing, :facets, :balance) do
+        # Is it one that does not apply, whatever the record holds?
+        def silent? = facets.nil? && !standing.by_record?
+
         # Did it win on some facet?
         def prevails? = facets ? facets.each_value.any? { |verdict| verdict.verdict == :won } : false
       end
