@@ -22,7 +22,7 @@ module CobaltLedger
         @beside = {}
         @rules_on = {}
         @bearing_on = {}
-        @people = PeopleKinds.new(directory, policy.by_closeness?(record_type))
+        @people = Decisions::PeopleKinds.new(directory, policy.by_closeness?(record_type))
         @contexts = Contexts.new(policy, record_type, directory)
         @plans = {}
         @speaking_of = {}

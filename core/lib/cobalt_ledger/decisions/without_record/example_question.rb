@@ -20,6 +20,7 @@ module CobaltLedger
         held = {} if @question.mode == "create"
         @question.with(
           principals: principals, stored: held.compact, entered: screen.reject { |id, value| held[id] == value },
+          at: @found.fetch([:time], @question.at),
           network: @found.fetch([:network], @question.network), place: @found.fetch([:place], @question.place),
           locked: @found.fetch([:locked], @question.locked), related: related(screen, held)
         )

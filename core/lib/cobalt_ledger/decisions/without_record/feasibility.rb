@@ -7,9 +7,6 @@ module CobaltLedger
     # The solver finds each combination of outcomes of a field's tests that can happen, with the record that shows it:
     # so none is invented, and where something could not be decided, the answer says that it is not complete.
     class Feasibility
-      # Combinations of outcomes at most, where conditions that have nothing in common are put together.
-      BUDGET = 5_000
-
       # Tests at most that an example may leave open.
       OPEN = 6
 
@@ -17,12 +14,13 @@ module CobaltLedger
       # that apply can give different values at this level.
       Feasible = Struct.new(:decision, :example, :contested, keyword_init: true)
 
-      # base: Conditions::Facts with what is known whatever the record; memory: SearchMemory.
-      def initialize(plan, base, memory)
-        @memory = memory
+      # base: Conditions::Facts with what is known whatever the record; memory: SearchMemory; free: keys of
+      # Operand#reads to be chosen although base knows them.
+      def initialize(plan, base, memory, free: [])
         @plan = plan
         @base = base
         @type = plan.record_type
+        @searching = Searching.new(@type, plan.mode, base, memory, free: free)
         @found = {}
         @answers = {}
       end
@@ -53,8 +51,14 @@ module CobaltLedger
         if tests.empty?
           Conditions::Solver::Situations::Found.new({ [] => {} }, true)
         else
-          searched(tests.map { |index| @plan.conditions[index] })
+          situations(tests.map { |index| @plan.conditions[index] })
         end
+      end
+
+      # The same of any conditions, with what the plan's rules write. conditions: Array of Conditions::Node.
+      # A Conditions::Solver::Situations::Found; shared with other plans where nothing that rules write bears on them.
+      def situations(conditions)
+        @plan.value_effects.bear_on?(conditions) ? search_written(conditions) : @searching.of(conditions)
       end
 
       # An outcome's example without the values that make no difference to it: those that could be anything.
@@ -140,7 +144,7 @@ module CobaltLedger
         @found[tests] ||= if tests.empty?
                             [{ [] => [[], {}] }, true]
                           else
-                            placed(tests, searched(tests.map { |index| @plan.conditions[index] }))
+                            placed(tests, situations(tests.map { |index| @plan.conditions[index] }))
                           end
       end
 
@@ -148,32 +152,9 @@ module CobaltLedger
         [search.found.to_h { |vector, example| [vector, [by_index(tests, vector), example]] }, search.complete]
       end
 
-      # A Conditions::Solver::Situations::Found; shared with other plans where nothing that rules write bears on the
-      # conditions.
-      def searched(conditions)
-        return search_written(conditions) if @plan.value_effects.bear_on?(conditions)
-
-        kind = %w[create edit].include?(@plan.mode) ? @plan.mode : "view"
-        @memory.fetch(@type, kind, conditions, @base) { search_apart(conditions) }
-      end
-
-      # Conditions that have nothing in common are searched one by one.
-      def search_apart(conditions)
-        groups = conditions.size > 1 ? Independence.groups(conditions, @type) : []
-        return search(conditions) if groups.size < 2
-
-        Independence.combined(
-          conditions.size, groups.map { |places| [places, searched(conditions.values_at(*places))] }, BUDGET
-        )
-      end
-
-      def search(conditions, writing = nil)
-        Conditions::Solver::Situations.new(@type, @plan.mode, @base, writing: writing).of(conditions)
-      end
-
       # What rules write is part of what is searched; where that can't be told, what would happen without it is tried.
       def search_written(conditions)
-        found = search(conditions, Writers.new(@plan).bearing_on(conditions, ->(example) { facts(example) }))
+        found = @searching.in_one(conditions, Writers.new(@plan).bearing_on(conditions, ->(example) { facts(example) }))
         found.complete ? found : tried(conditions, found)
       rescue Conditions::Solver::Unknown
         tried(conditions, Conditions::Solver::Situations::Found.new({}, false))
@@ -183,7 +164,7 @@ module CobaltLedger
       def tried(conditions, found)
         behind, = @plan.value_effects.behind(conditions, @plan)
         checks = conditions.map(&:compile)
-        search(behind).found.each_value do |example|
+        @searching.in_one(behind).found.each_value do |example|
           facts = facts(example)
           found.found[checks.map { |check| check.call(facts) }] ||= example
         end

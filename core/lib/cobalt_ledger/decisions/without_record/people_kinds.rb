@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module CobaltLedger
-  module Audit
+  module Decisions
     # The people of a directory, told apart only as far as some rules tell them apart.
     class PeopleKinds
       # closeness: true where it matters how closely an audience matches.

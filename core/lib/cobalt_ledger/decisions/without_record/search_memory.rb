@@ -12,10 +12,11 @@ module CobaltLedger
       end
 
       # The Conditions::Solver::Situations::Found for some conditions; the block makes it where it is not there yet.
-      # type: Catalogue::RecordType; kind: what the mode makes of stored values; base: Conditions::Facts.
-      def fetch(type, kind, conditions, base, &block)
+      # type: Catalogue::RecordType; kind: what the mode makes of stored values; base: Conditions::Facts; free: keys
+      # that are chosen although base knows them.
+      def fetch(type, kind, conditions, base, free = [], &block)
         circumstances = base.circumstances(Conditions::Facts.circumstances_of(conditions))
-        @searches.fetch([type.id, kind, conditions.map(&:identity), circumstances], &block)
+        @searches.fetch([type.id, kind, conditions.map(&:identity), circumstances, free], &block)
       end
     end
   end
