@@ -1,0 +1,73 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Changes
+    # All that a policy answers for one field while the outcomes of its conditions are what they are.
+    class Answer
+      # state: Access::State; written: [what a new record begins with, what is written over it], each a Hash as values
+      # stand in a policy, :blank or nil; offered: Array of such; refused: Array of [where it is told, message]; shown:
+      # does the field stand on the person's form?
+      attr_reader :state, :written, :offered, :refused, :shown
+
+      # plan: Decisions::Plan; field: Catalogue::Field; outcomes: Array by test of the plan; form: Catalogue::Form or
+      # nil.
+      def initialize(plan, field, outcomes, form)
+        decided = plan.slot_of(field.id).decide(outcomes)
+        effects = plan.value_effects
+        @state = decided.state
+        @written = written_by(effects, field, decided, outcomes)
+        @offered = decided.open? ? acting(effects.offering, field, outcomes).map { |each| source(each) }.uniq : []
+        @refused = refusing(effects.refusing, field, outcomes)
+        @shown = form.nil? || form.fields.include?(field)
+        freeze
+      end
+
+      def ==(other) = other.is_a?(Answer) && key == other.key
+      alias eql? ==
+      def hash = key.hash
+
+      # All of it, as one value that can be compared.
+      def key = [state, written, offered, refused, shown]
+
+      # JSON-ready Hash: the state and its level, and what else there is.
+      def to_h
+        begins, writes = written
+        { "level" => state.level }.merge(state.to_h).merge(
+          {
+            "begins_with" => told(begins), "written" => told(writes),
+            "suggested" => offered.empty? ? nil : offered.map { |each| told(each) },
+            "refused" => refused.empty? ? nil : refused.map(&:last), "on_the_form" => shown ? nil : false
+          }.compact
+        )
+      end
+
+      private
+
+      def acting(actions, field, outcomes)
+        actions.select { |action| action.field.id == field.id && action.outcome(outcomes) }
+      end
+
+      def written_by(effects, field, decided, outcomes)
+        return [nil, :blank] if decided.hidden? && acting(effects.clearing, field, outcomes).any?
+
+        begins = nil
+        acting(effects.writing, field, outcomes).each do |action|
+          return [begins, source(action)] unless action.effect.is_a?(Rules::Effects::Default)
+
+          begins ||= source(action)
+        end
+        [begins, nil]
+      end
+
+      def source(action) = action.effect.is_a?(Rules::ValueEffect) ? action.effect.source.to_h : :blank
+
+      # What can't be told refuses too.
+      def refusing(actions, field, outcomes)
+        actions.select { |action| action.field.id == field.id && action.outcome(outcomes) != false }
+          .map { |action| [action.effect.at, action.effect.message] }.uniq.sort
+      end
+
+      def told(value) = value == :blank ? {} : value
+    end
+  end
+end

@@ -1,0 +1,63 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Changes
+    # What one answer is to another, facet by facet: who sees or may change more or less, has to fill more or less.
+    module Direction
+      module_function
+
+      # before, after: Answer, or nil where the policy does not know the field. Returns an Array of words.
+      def of(before, after)
+        old, new = [before, after].map { |answer| reach(answer) }
+        [
+          compared(old[:sees], new[:sees], "sees more", "sees less"),
+          compared(old[:changes], new[:changes], "may change more", "may change less"),
+          compared(old[:fills], new[:fills], "must fill more", "must fill less"),
+          refusals(before, after), otherwise(before, after)
+        ].flatten.compact
+      end
+
+      # What somebody has of a field, as figures that compare.
+      def reach(answer)
+        return { sees: [0], changes: 0, fills: 0 } if answer.nil?
+
+        state = answer.state
+        seen =
+          case state.visibility
+          when Access::Facets::HIDDEN then [0]
+          when Access::Facets::MASKED then [1, state.mask.disclosure]
+          else [2]
+          end
+        { sees: answer.shown ? seen : [0], changes: state.entry == Access::Facets::OPEN && answer.shown ? 1 : 0,
+          fills: state.presence == Access::Facets::REQUIRED ? 1 : 0 }
+      end
+
+      def compared(old, new, more, less)
+        case new <=> old
+        when 1 then more
+        when -1 then less
+        end
+      end
+
+      def refusals(before, after)
+        old, new = [before, after].map { |answer| answer ? answer.refused : [] }
+        [(new - old).any? ? "is refused more" : nil, (old - new).any? ? "is refused less" : nil]
+      end
+
+      # What is neither more nor less.
+      def otherwise(before, after)
+        return [] unless before && after
+
+        [
+          ("is masked otherwise" if masks(before) && masks(after) && masks(before) != masks(after) &&
+                                    masks(before).disclosure == masks(after).disclosure),
+          ("holds another value" if before.written != after.written),
+          ("is offered another value" if before.offered != after.offered)
+        ]
+      end
+
+      def masks(answer) = answer.state.mask
+      private_class_method :reach, :compared, :refusals, :otherwise, :masks
+    end
+  end
+end

@@ -1,0 +1,20 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Changes
+    # One way in which two policies answer differently. before, after: Answer, nil where the policy does not know the
+    # field; people, units, channels: Array of identifiers; condition: when, in words, nil for always; from, till: Time
+    # at which that begins, and before which it ends, nil for open; example: Decisions::Question that was decided under
+    # both and did differ; partly: true where only the example is known, and not when else it is so.
+    Line = Struct.new(
+      :record_type, :field, :mode, :channels, :people, :units, :before, :after, :condition, :from, :till, :example,
+      :partly, keyword_init: true
+    ) do
+      # Array of words, as Direction tells them.
+      def direction = Direction.of(before, after)
+
+      # What lines have in common that differ only in whom they are about.
+      def subject = to_h.except(:people, :units, :channels, :example)
+    end
+  end
+end

@@ -1,0 +1,140 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Changes
+    # One way in which two policies meet on a field: people, units, a mode and channels that neither tells apart.
+    class Meeting
+      # What one policy has there. side: Side; question: Decisions::Question that leaves the record open; plan:
+      # Decisions::Plan; field: Catalogue::Field.
+      Half = Struct.new(:side, :question, :plan, :field) do
+        # Indices of the tests that anything about the field hangs on.
+        def tests
+          effects = plan.value_effects
+          actions = effects.writing + effects.clearing + effects.offering + effects.refusing
+          own = actions.select { |action| action.field.id == field.id }
+          (plan.slot_of(field.id).tests + own.filter_map(&:test)).uniq
+        end
+
+        def conditions = tests.map { |index| plan.conditions[index] }
+        def answer(outcomes) = Answer.new(plan, field, outcomes, question.form)
+
+        # Facts of the question, whatever the record.
+        def base = side.engine.facts(question, {})
+      end
+
+      # sides: the Side before and the one after; id: of the field; people: Array of identifiers; place: Places::Place;
+      # since: Time before which nothing is asked, or nil; memory: Decisions::SearchMemory for both.
+      def initialize(sides, id, people, place, since, memory)
+        @id = id
+        @people = people
+        @place = place
+        @halves = sides.each_with_index.map { |side, index| half(side, place.above[index], since) }
+        @type = sides[1].type || sides[0].type
+        @conditions = @halves.compact.flat_map(&:conditions).uniq(&:identity)
+        @stretches = Stretches.new(@conditions, since)
+        @memory = memory
+        @since = since
+      end
+
+      # [Array of Line, was everything decided?]
+      def lines
+        situations = Situations.new(@halves, @type, asked, @memory)
+        found = situations.found
+        return [seen(situations.tried), false] if found.nil?
+
+        all = regions(found.found)
+        lines = all.filter_map { |region| line(region) }
+        [lines, found.complete && lines.size == all.size]
+      end
+
+      private
+
+      # Combinations of outcomes that come to the same. stretches: [first, last]; examples: Array.
+      Region = Struct.new(:before, :after, :condition, :stretches, :examples)
+
+      def asked = @conditions + @stretches.conditions
+
+      def half(side, above, since)
+        field = side.field(@id) or return nil
+        principals = side.directory.principals_of(@people.first)
+        question = Decisions::Question.new(principals: principals, record_type: side.type, unit: @place.units.first,
+                                           mode: @place.mode, channel: @place.channels.first, at: since)
+        acting = side.bearing_on(@id).select do |rule|
+          rule.audience.match?(principals) &&
+            rule.reach.cover?(above, @place.mode, @place.channels.first, question.form_id)
+        end
+        Half.new(side, question, side.plan(@id, acting, above, @place.mode, principals), field)
+      end
+
+      # [Answer before, Answer after]
+      def answers(vector)
+        @halves.map do |half|
+          half&.answer(half.tests.each_with_object([]) { |test, told| told[test] = vector[place_of(half, test)] })
+        end
+      end
+
+      def place_of(half, test)
+        @places ||= @conditions.each_with_index.to_h { |condition, index| [condition.identity, index] }
+        @places.fetch(half.plan.conditions[test].identity)
+      end
+
+      def regions(found)
+        told = found.filter_map do |vector, example|
+          own = vector.first(@conditions.size)
+          cuts = vector.drop(@conditions.size)
+          stretch = @stretches.of(cuts)
+          [own, stretch, answers(own), example] if stretch
+        end
+        pieces = told.group_by { |_, stretch, _, _| stretch }.sort.flat_map { |stretch, all| pieces(stretch, all) }
+        joined(pieces)
+      end
+
+      # Regions of one stretch.
+      def pieces(stretch, told)
+        feasible = told.map(&:first)
+        told.group_by { |_, _, answers, _| answers }.filter_map do |(before, after), found|
+          next if before == after
+
+          Region.new(before, after, Decisions::Cover.new(feasible, found.map(&:first)).words(words),
+                     [stretch, stretch], found.map(&:last))
+        end
+      end
+
+      # Those of stretches in a row that come to the same become one.
+      def joined(pieces)
+        pieces.group_by { |each| [each.before, each.after, each.condition] }.values.flat_map do |same|
+          same.slice_when { |one, other| one.stretches[1] + 1 != other.stretches[0] }.map do |row|
+            row[0].dup.tap do |all|
+              all.stretches = [row[0].stretches[0], row[-1].stretches[1]]
+              all.examples = row.flat_map(&:examples)
+            end
+          end
+        end
+      end
+
+      def words = @words ||= @conditions.map { |condition| condition.words(@halves.compact.last.side.directory) }
+
+      def line(region)
+        question = examples.of(region.examples, [region.before, region.after]) or return nil
+        from, till = @stretches.bounds(*region.stretches)
+        line_of(region.before, region.after, question, condition: region.condition, from: from, till: till)
+      end
+
+      # What is seen on some examples, where nothing is known of when else it is so.
+      def seen(found)
+        found
+          .filter_map { |example| examples.question(example).then { |question| [examples.seen(question), question] } }
+          .reject { |answers, question| answers.nil? || (@since && question.at && question.at < @since) }
+          .uniq(&:first)
+          .map { |(before, after), question| line_of(before, after, question, partly: true) }
+      end
+
+      def examples = @examples ||= Example.new(@halves, @id)
+
+      def line_of(before, after, question, **more)
+        Line.new(record_type: @type.id, field: @id, mode: @place.mode, channels: @place.channels, people: @people,
+                 units: @place.units, before: before, after: after, example: question, partly: false, **more)
+      end
+    end
+  end
+end

@@ -1,0 +1,81 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Changes
+    # What the conditions of two policies can come to together, at any time.
+    class Situations
+      # halves: Array of Meeting::Half, nil where a policy does not know the field; type: Catalogue::RecordType to look
+      # at; conditions: Array of Conditions::Node.
+      def initialize(halves, type, conditions, memory)
+        @halves = halves.compact
+        @type = type
+        @conditions = conditions
+        @memory = memory
+      end
+
+      # A Conditions::Solver::Situations::Found; nil where the two can't be searched as one.
+      def found
+        return Conditions::Solver::Situations::Found.new({ [] => {} }, true) if @conditions.empty?
+        return nil unless alike?
+        return searching.of(@conditions) unless borne_on?
+
+        written = writers
+        written.uniq.size == 1 && written.none?(&:nil?) ? feasibility(@halves.first).situations(@conditions) : nil
+      end
+
+      # What each of them shows by itself, where they can't: Array of examples. There may be more.
+      def tried
+        @halves.flat_map { |half| feasibility(half).situations(@conditions).found.values }.uniq
+      rescue Conditions::Solver::Unknown
+        []
+      end
+
+      private
+
+      def free = @conditions.any? { |node| node.reads.include?([:time]) } ? [[:time]] : []
+
+      def searching
+        Decisions::Searching.new(@type, @halves.last.question.mode, @halves.last.base, @memory, free: free)
+      end
+
+      def feasibility(half) = Decisions::Feasibility.new(half.plan, half.base, @memory, free: free)
+
+      # Does what rules write bear on the conditions?
+      def borne_on? = @halves.any? { |half| half.plan.value_effects.bear_on?(@conditions) }
+
+      # Do both policies know the same of what the conditions ask about?
+      def alike?
+        return true if @halves.size < 2
+
+        types = @halves.map { |half| half.side.type }
+        fields = types.flat_map { |type| Decisions::ValueEffects.fields_read(@conditions, type) }.uniq
+        return false if fields.any? { |id| types.map { |type| about(type.field(id)) }.uniq.size > 1 }
+
+        @halves[0].side.directory.equal?(@halves[1].side.directory) || @conditions.none? { |node| of_people?(node) }
+      end
+
+      def about(field)
+        field && [field.kind_name, field.formula, field.options, field.max_length, field.refers_to, field.numbering,
+                  field.typed_when_incomplete?]
+      end
+
+      def of_people?(node)
+        node.reads.any? { |kind, *| %i[user attribute].include?(kind) } ||
+          node.comparisons.any? { |each| each.right.is_a?(Conditions::Operands::Members) }
+      end
+
+      # What each of them writes that bears on the conditions, in a form that compares; nil where that can't be told.
+      def writers
+        @halves.map do |half|
+          writing = Decisions::Writers.new(half.plan).bearing_on(@conditions, ->(example) { example })
+          (writing&.writers || []).map do |each|
+            [each.field.id, each.guard&.identity, each.covered&.map { |way| way.transform_keys(&:identity) },
+             each.source&.to_h, each.default]
+          end
+        rescue Conditions::Solver::Unknown
+          nil
+        end
+      end
+    end
+  end
+end
