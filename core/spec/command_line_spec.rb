@@ -105,4 +105,24 @@ RSpec.describe CobaltLedger::Commands::CommandLine do
   it "checks a policy in silence" do
     expect(run("check", "--policy", rules, "--directory", people)).to eq([0, "", ""])
   end
+
+  it "compares two policies: 0 where nothing differs, 1 where something does, 2 on bad input" do
+    locked = file("locked.json", policy_document(rule("notes", "lock", when: compare("count", "at_least", 3))))
+    asked = ["compare", "--from", rules, "--directory", people]
+    expect(run(*asked, "--to", rules)).to eq([0, "Nobody meets any difference.\n", ""])
+    status, printed, = run(*asked, "--to", locked, "--format", "json")
+    told = JSON.parse(printed)["differences"].find { |each| each["mode"] == "edit" && each["channel"] == "form" }
+    expect([status, told.slice("field", "direction", "when")]).to eq(
+      [1, { "field" => "notes", "direction" => ["may change less"],
+            "when" => "not (Count is at least 4) and Count is at least 3" }]
+    )
+    example = file("example.json", told["example"])
+    levels = [rules, locked].map do |policy|
+      JSON.parse(run("decide", "--policy", policy, "--directory", people, "--question", example)[1])
+        .dig("fields", "notes", "level")
+    end
+    expect(levels).to eq(%w[editable read_only])
+    expect(run(*asked, "--to", locked, "--since", "soon")).to match([2, "", /--since: must be a moment/])
+    expect(run(*asked, "--to", locked, "--record-type", "visit")[0]).to eq(2)
+  end
 end

@@ -41,7 +41,7 @@ module CobaltLedger
             unsure << undecided_at(id, field, people, place) unless complete
           end
         end
-        [Merging.of(found), Merging.of(unsure)]
+        [Merging.of(found, %i[units people]), Merging.of(unsure)]
       end
 
       # People and places in which something that moved can make a difference to a field.

@@ -8,9 +8,10 @@ module CobaltLedger
 
       module_function
 
-      # lines: Array of Line or Undecided. Returns as few as can be without saying more than they do.
-      def of(lines)
-        PARTS.reduce(lines) do |left, part|
+      # lines: Array of Line or Undecided; parts: what is put together, of PARTS. Returns as few as can be without
+      # saying more than they do.
+      def of(lines, parts = PARTS)
+        parts.reduce(lines) do |left, part|
           left.group_by { |line| rest(line, part) }.values.map { |same| joined(same, part) }
         end
       end

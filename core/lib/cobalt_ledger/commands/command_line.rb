@@ -12,24 +12,9 @@ module CobaltLedger
         Commands:
         %<commands>s
         Every command takes --help.
-        Exit status: 0 on success (audit: nothing found), 1 when the audit finds anything at or above the severity,
-        2 on bad input, with each fault and its place on standard error.
+        Exit status: 0 on success (audit: nothing found; compare: nothing differs), 1 when the audit finds anything at
+        or above the severity or compare any difference, 2 on bad input, with each fault and its place on standard error.
       TEXT
-
-      VALUES = %w[
-        policy
-        directory
-        question
-        record-type
-        mode
-        unit
-        channel
-        format
-        name
-        mapping
-        severity
-        conditions
-      ].freeze
 
       # out, err: IO. Returns the exit status.
       def self.run(arguments, out: $stdout, err: $stderr)
@@ -66,12 +51,16 @@ module CobaltLedger
         status
       end
 
-      # Takes the options out of rest.
+      # Takes the options out of rest: those that the commands say they take, with a value where one is named.
       def options(rest)
         found = {}
         parser = OptionParser.new
-        VALUES.each { |name| parser.on("--#{name} VALUE") { |value| found[name] = value } }
-        parser.on("--reasoning") { found["reasoning"] = true }
+        usages = Command.members.each_value.map(&:usage).join("\n")
+        usages.scan(/--([a-z][a-z-]*)( [A-Z])?/).uniq.each do |name, takes|
+          if takes then parser.on("--#{name} VALUE") { |value| found[name] = value }
+          else parser.on("--#{name}") { found[name] = true }
+          end
+        end
         parser.parse!(rest)
         found
       end

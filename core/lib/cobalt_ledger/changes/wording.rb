@@ -1,0 +1,130 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Changes
+    # Says a line of a comparison so that a person can check it.
+    class Wording
+      # People named one by one at most.
+      NAMED = 3
+
+      # policies: the Rules::Policy before and the one after; directory: Directory::Directory for names.
+      def initialize(policies, directory)
+        @policies = policies
+        @directory = directory
+        @whole = {}
+      end
+
+      # line: Line. Returns one sentence.
+      def sentence(line)
+        "#{Words.capitalize(who(line.people))} #{Words.list(doing(line))} #{field(line)}#{where(line)}: " \
+          "#{answer(line.before)} becomes #{answer(line.after)}#{under(line)}#{span(line)}."
+      end
+
+      # What could not be told. undecided: Undecided.
+      def undecided(undecided)
+        "Not decided: whether #{field(undecided)} differs for #{who(undecided.people)}#{where(undecided)}."
+      end
+
+      # Whom it is about: "everyone", "everyone with the role Courier", "Asha Brandt and Ilka Fenn" or "12 people".
+      # people: Array of identifiers of users.
+      def who(people)
+        @whole[people] ||= if people.size == @directory.users.size then "everyone"
+                           elsif people.size <= NAMED
+                             Words.list(people.map { |id| @directory.name_of(:user, id) })
+                           else
+                             kind_of(people) || Words.count(people.size, "person", "people")
+                           end
+      end
+
+      # "Masked (only the last 3 characters kept), begins with “b”". answer: Answer or nil.
+      def answer(answer)
+        return "not there" if answer.nil?
+
+        level = Access::State::LEVEL_NAMES.fetch(answer.state.level)
+        level += " (#{answer.state.mask.words})" if answer.state.mask
+        begins, writes = answer.written
+        [
+          level, begins && "begins with #{value(begins)}", writes && "set to #{value(writes)}",
+          *answer.offered.map { |each| "offered #{value(each)}" },
+          *answer.refused.map { |_, message| "refused with “#{message}”" }, answer.shown ? nil : "not on the form"
+        ].compact.join(", ")
+      end
+
+      # ", when Stage is Signed", ", in some records" or "". line: Line.
+      def under(line)
+        return ", in some records" if line.partly
+
+        line.condition ? ", when #{line.condition}" : ""
+      end
+
+      # ", from 1 Jan 2027 00:00 until 31 Mar 2027 23:00 (UTC)". line: Line.
+      def span(line)
+        told = [line.from && "from #{moment(line.from)}", line.till && "until #{moment(line.till)}"].compact
+        told.empty? ? "" : ", #{told.join(' ')} (UTC)"
+      end
+
+      private
+
+      def doing(line)
+        told = line.direction
+        told.empty? ? ["meets something else of"] : told.map { |words| OF.fetch(words, words) }
+      end
+
+      MEMBER = { role: "with the role", group: "in the group", department: "in the department", unit: "at" }.freeze
+
+      # Words that stand before the name of a field.
+      OF = {
+        "sees more" => "sees more of", "sees less" => "sees less of", "may change more" => "may now change",
+        "may change less" => "may no longer change", "must fill more" => "must now fill",
+        "must fill less" => "need no longer fill", "is refused more" => "is refused more over",
+        "is refused less" => "is refused less over", "is masked otherwise" => "sees another part of",
+        "holds another value" => "finds another value in", "is offered another value" => "is offered another value for"
+      }.freeze
+      private_constant :MEMBER, :OF
+
+      def field(line)
+        types = @policies.filter_map { |policy| policy.record_type(line.record_type) }
+        type = types.last
+        known = types.filter_map { |each| each.field(line.field) }.last
+        "#{known.name} of #{Words.indefinite(type.noun)}"
+      end
+
+      def where(line)
+        " when #{Rules::Sentence::MODES.fetch(line.mode)}" \
+          "#{" through #{channels(line)}" if line.channels.size < Decisions::Question::CHANNELS.size}" \
+          "#{" at #{units(line)}" if line.units.size < @directory.leaf_units.size}"
+      end
+
+      def channels(line) = Words.list(line.channels.map { |each| Rules::Sentence::CHANNELS.fetch(each) }, "or")
+      def units(line) = Words.list(line.units.map { |each| @directory.name_of(:unit, each) }, "or")
+      def moment(time) = time.getutc.strftime("%-d %b %Y %H:%M")
+
+      def value(source)
+        return "a blank" if source == :blank
+        return "“#{source['value']}”" if source.key?("value")
+
+        source.map { |kind, id| id == true ? "the #{kind}" : "the #{kind} #{id}" }.join(" of ")
+      end
+
+      # All of a role, group, department or unit.
+      def kind_of(people)
+        crowds = @directory.crowds
+        wanted = people.sort
+        members.find do |_, audience|
+          crowds.users(crowds.of(audience), wanted.size + 1).map(&:id).sort == wanted
+        end&.first
+      end
+
+      def members
+        nodes = { role: @directory.roles, group: @directory.groups, department: @directory.departments,
+                  unit: @directory.units }
+        @members ||= nodes.flat_map do |kind, list|
+          list.map do |node|
+            member = Directory::Audience::Member.new(kind, node.id)
+            ["everyone #{MEMBER.fetch(kind)} #{node.name}", Directory::Audience.new(any: [member])]
+          end
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,65 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Commands
+    # bin/ledger compare: for whom two policies, or two directories, come to different answers.
+    class CompareCommand < Command
+      known_as "compare", order: 5
+      says <<~TEXT
+        compare         tells for whom two policies come to different answers; exits with 1 when they do
+          --from FILE --to FILE --directory FILE
+          --directory-to FILE  people after the change (default: the same)
+          --record-type ID     only this one
+          --since MOMENT       nothing before it, as in 2026-11-25T14:10:00Z (default: any time)
+          --format NAME        text (default) or json
+      TEXT
+
+      # Returns :found when anything differs.
+      def run
+        engines = [engine("from", directory), engine("to", people_after)]
+        format = one_of("format", %w[text json], "text")
+        types = types(engines)
+        comparison = Changes::Comparison.new(*engines, since: since)
+        told = Formats::ComparisonJson.write(comparison, types)
+        format == "json" ? print_json(told) : out.write(text(comparison, types, engines))
+        told["differences"].any? ? :found : nil
+      end
+
+      private
+
+      def engine(name, people)
+        policy = in_file(needed(name)) { |text| Formats::PolicyJson.read(text, people).first }
+        Decisions::Engine.new(policy, people)
+      end
+
+      def people_after
+        path = options["directory-to"] or return directory
+        in_file(path) { |text| Formats::DirectoryJson.read(text).first }
+      end
+
+      def types(engines)
+        asked = options["record-type"] or return nil
+        return [asked] if engines.any? { |engine| engine.policy.record_type(asked) }
+
+        raise BadInput.at("--record-type", "neither policy has such a record type")
+      end
+
+      def since
+        options["since"] && Time.iso8601(options["since"])
+      rescue ArgumentError
+        raise BadInput.at("--since", "must be a moment such as 2026-11-25T14:10:00Z")
+      end
+
+      # One sentence a line, and what could not be decided.
+      def text(comparison, types, engines)
+        found = (types || comparison.record_types).map { |id| comparison.of(id) }
+        wording = Changes::Wording.new(engines.map(&:policy), engines.last.directory)
+        lines = Changes::Merging.of(found.flat_map(&:first)).map { |line| wording.sentence(line) }
+        unsure = Changes::Merging.of(found.flat_map(&:last)).map { |each| wording.undecided(each) }
+        return "Nobody meets any difference.\n" if lines.empty? && unsure.empty?
+
+        "#{(lines + unsure).join("\n")}\n"
+      end
+    end
+  end
+end

@@ -1,0 +1,201 @@
+# frozen_string_literal: true
+
+require_relative "../support/policy_edits"
+
+# The difference of two policies, held against deciding under both.
+RSpec.describe CobaltLedger::Changes::Comparison do
+  def engine_of(document)
+    CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document, directory), directory)
+  end
+
+  # What a policy answers to a question about one field, read off the whole decision.
+  def answer(decision, id)
+    field = decision.question.record_type.field(id) or return nil
+    CobaltLedger::Changes::Answer.new(decision.plan, field, decision.outcomes, decision.question.form)
+  end
+
+  # All of a decision that somebody meets, by field.
+  def met(decision)
+    form = decision.question.form
+    decision.fields.to_h do |id, field|
+      refused = decision.objections.select do |each|
+        each.contribution.rule.targets?(field.field)
+      end.map(&:message).uniq.sort
+      offered = decision.offers.select { |offer| offer.field.id == id }.map(&:value)
+      [id, [field.state, decision.values[id], offered, refused, form.nil? || form.fields.map(&:id).include?(id)]]
+    end
+  end
+
+  # Sentences of what differs between two lists of rules.
+  def told(before, after, **more)
+    engines = [before, after].map { |rules| engine_of(policy_document(*rules, **more)) }
+    compared = described_class.new(*engines)
+    expect(compared.undecided).to be_empty
+    wording = CobaltLedger::Changes::Wording.new(engines.map(&:policy), directory)
+    CobaltLedger::Changes::Merging.of(compared.lines).map { |line| wording.sentence(line) }
+  end
+
+  def editing(fields, *effects, **more) = rule(fields, *effects, reach: { "modes" => ["edit"] }, id: "r1", **more)
+
+  it "tells a condition that moves, both ways, though the outcomes are the same" do
+    locked = ->(stages) { editing("count", "lock", when: compare("stage", "one_of", stages)) }
+    expect(told([locked.call(%w[signed out])], [locked.call(%w[enquiry])])).to contain_exactly(
+      "Everyone may now change Count of an outgoing loan when editing: Read-only becomes Editable, " \
+      "when Stage is one of Signed or Out.",
+      "Everyone may no longer change Count of an outgoing loan when editing: Editable becomes Read-only, " \
+      "when Stage is one of Enquiry."
+    )
+  end
+
+  it "tells a threshold and a mask that move" do
+    locked = ->(limit) { editing("notes", "lock", when: compare("count", "at_least", limit)) }
+    expect(told([locked.call(30)], [locked.call(3)])).to eq(
+      ["Everyone may no longer change Notes of an outgoing loan when editing: Editable becomes Read-only, " \
+       "when not (Count is at least 30) and Count is at least 3."]
+    )
+    masked = ->(count) { editing("notes", mask("keep_last", count: count)) }
+    expect(told([masked.call(3)], [masked.call(50)])).to eq(
+      ["Everyone sees more of Notes of an outgoing loan when editing: Masked (only the last 3 characters kept) " \
+       "becomes Masked (only the last 50 characters kept)."]
+    )
+  end
+
+  it "follows windows over time, and tells channels, refusals, values, new fields and forms" do
+    shown = editing("location", "show", audience: { "any" => [{ "role" => "courier" }] },
+                                        window: { "until" => "2026-12-31" })
+    expect(told([], [shown])).to eq(
+      ["Ilka Fenn sees more of and may now change Location of an outgoing loan when editing: Hidden becomes Editable, " \
+       "until 1 Jan 2027 00:00 (UTC)."]
+    )
+    hidden = rule("notes", "hide", reach: { "modes" => ["edit"], "channels" => %w[automation interface] })
+    expect(told([], [hidden])).to match([/through an automation or .+: Editable becomes Hidden\.$/])
+    refusing = editing("count", { "effect" => "refuse", "message" => "Not so" })
+    expect(told([], [refusing])).to match([/^Everyone is refused more over Count .+ refused with “Not so”\.$/])
+    setting = editing("count", { "effect" => "set", "to" => { "value" => 0 } })
+    expect(told([], [setting])).to match([/^Everyone finds another value in Count .+Editable, set to “0”\.$/])
+    more = [[], [field("fresh", label: "open")]].map { |fields| policy_document(fields: loan_fields + fields) }
+    lines = described_class.new(*more.map { |document| engine_of(document) }).lines
+    expect(lines.map { |line| [line.field, line.before, line.after.state.level, line.direction] }).to include(
+      ["fresh", nil, "editable", ["sees more", "may change more"]]
+    )
+  end
+
+  it "says nothing where another rule keeps it as it is, and says so where it can't be decided" do
+    locking = rule("notes", "lock", id: "r9")
+    expect(told([locking], [locking, editing("notes", "lock", when: compare("stage", "equal", "out"))])).to eq([])
+    documents = [[], [editing("notes", "lock", when: puzzling)]].map do |rules|
+      policy_document(*rules, fields: puzzling_fields)
+    end
+    compared = described_class.new(*documents.map { |document| engine_of(document) })
+    expect(compared.undecided.map { |each| [each.field, each.mode] }).to include(%w[notes edit])
+  end
+
+  it "tells what a change of people does" do
+    document = policy_document(editing("contact", "hide", audience: { "any" => [{ "role" => "courier" }] }))
+    joined = directory_document
+    joined["users"][2]["roles"] = ["courier"]
+    people = [directory_document, joined].map { |each| CobaltLedger::Formats::DirectoryJson.build(each) }
+    engines = people.map do |each|
+      CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document, each), each)
+    end
+    lines = described_class.new(*engines).lines
+    expect(lines.map { |line| [line.field, line.mode, line.people, line.direction] }).to eq(
+      [["contact", "edit", ["zora"], ["sees less"]]]
+    )
+  end
+
+  describe "on generated pairs of policies" do
+    pairs = Integer(ENV.fetch("PAIRS", 60))
+    questions = 60
+
+    it "tells every answer that differs, and nothing that does not (#{pairs} pairs)", :generated do
+      seed = chosen_seed("pairs")
+      counts = Hash.new(0)
+      pairs.times { |number| hold(seed + number, questions, counts) }
+
+      expect(counts[:differing]).to be_positive
+      expect(counts[:lines]).to be_positive
+    end
+
+    def hold(seed, questions, counts)
+      edits = PolicyEdits.new(seed)
+      before = edits.policy(self)
+      kind, after = edits.edited(before)
+      engines = [before, after].map { |document| engine_of(document) }
+      compared = described_class.new(*engines)
+      counts[:lines] += compared.lines.size
+      random = Random.new(seed)
+      compared.lines.each do |line|
+        expect(shown(line, engines, random)).to be(true), "seed #{seed} (#{kind}): #{line.to_h}"
+      end
+      questions.times { asked(edits.question, engines, compared, counts, "seed #{seed} (#{kind})") }
+    end
+
+    # Does a line's example differ when it is decided anew, as the document that is given out? And, where no rule writes
+    # other values for them, for others of those that the line names too?
+    def shown(line, engines, random)
+      document = line.example.to_h.except("form")
+      other = { "user" => line.people.sample(random: random), "unit" => line.units.sample(random: random),
+                "channel" => line.channels.sample(random: random) }
+      asked = [document]
+      asked << document.merge(other) if engines.none? { |engine| writes?(engine) }
+      asked.all? do |each|
+        before, after = engines.map { |engine| met(decided(engine, each, line.example))[line.field] }
+        before != after
+      end
+    end
+
+    def writes?(engine)
+      engine.policy.rules.flat_map(&:contributions).any? { |each| each.values.any? || each.clears? }
+    end
+
+    def decided(engine, document, example = nil)
+      question = CobaltLedger::Formats::QuestionJson.read(document, engine.policy, engine.directory)
+      question = question.with(related: example.related) if example
+      engine.decide(question)
+    end
+
+    def asked(document, engines, compared, counts, words)
+      decisions = engines.map { |engine| decided(engine, document) }
+      return if decisions.any? { |each| each.outcomes.include?(nil) || each.loop.any? }
+
+      seen = decisions.map { |decision| met(decision) }
+      seen.flat_map(&:keys).uniq.each do |id|
+        next if seen[0][id] == seen[1][id]
+
+        answers = decisions.map { |decision| answer(decision, id) }
+        next if follows?(answers, seen.map { |each| each[id] }, id)
+
+        counts[:differing] += 1
+        next if covered?(compared.lines, document, id, answers)
+
+        told = seen.map { |each| each[id] }
+        expect(undecided?(compared, document, id)).to be(true), "#{words}: #{id} of #{document}: #{told}"
+        counts[:undecided] += 1
+      end
+    end
+
+    # Is it only the value that differs, because that of another field does, of which it is told?
+    def follows?(answers, seen, id)
+      return false if seen.any?(&:nil?) || seen.map { |each| each.values_at(0, 3, 4) }.uniq.size > 1
+
+      sources = answers.flat_map { |each| each.written + each.offered }
+      answers.uniq.size == 1 && (id == "total" || sources.any? { |each| each.is_a?(Hash) && each.key?("field") })
+    end
+
+    def covered?(lines, document, id, answers)
+      at = Time.iso8601(document["at"])
+      lines.any? do |line|
+        about?(line, document, id) && [line.before, line.after] == answers && (line.from.nil? || at >= line.from) &&
+          (line.till.nil? || at < line.till)
+      end
+    end
+
+    def about?(line, document, id)
+      line.field == id && line.mode == document["mode"] && line.channels.include?(document["channel"]) &&
+        line.people.include?(document["user"]) && line.units.include?(document["unit"])
+    end
+
+    def undecided?(compared, document, id) = compared.undecided.any? { |each| about?(each, document, id) }
+  end
+end

@@ -1,0 +1,122 @@
+# frozen_string_literal: true
+
+require_relative "policy_generator"
+
+# A small random policy, and the same with something edited: a condition, a threshold, a mask, a window, a channel, an
+# audience, an otherwise, the timing, a value, a refusal, a label, a baseline, the precedence, a rank, a form, a field.
+class PolicyEdits < PolicyGenerator
+  KINDS = %i[
+    condition threshold mask window reach audience otherwise timing value refusal label baseline precedence rank form
+    new_rule without state field
+  ].freeze
+  WINDOWS = [{ "from" => "2026-06-01" }, { "until" => "2026-06-30" }, { "weekdays" => %w[monday tuesday] },
+             { "from" => "2026-03-01", "until" => "2026-08-31", "hours" => { "from" => "09:00", "until" => "17:00" } }]
+    .freeze
+
+  # document: of a policy. Returns [kind of edit, the edited document].
+  def edited(document)
+    kind = pick(KINDS)
+    copy = JSON.parse(JSON.generate(document))
+    send(:"edit_#{kind}", copy)
+    [kind, copy]
+  end
+
+  # A moment near the edges of the windows, or any of the year.
+  def moment
+    return Time.utc(2026, pick([3, 6, 7, 9]), 1) + pick([-1, 0, 3_599, 3_600, 86_400]) if chance(0.5)
+
+    Time.utc(2026, 1, 1) + @random.rand(365 * 86_400)
+  end
+
+  # A new record holds nothing yet, and nothing is typed where nothing is edited.
+  def question
+    asked = super
+    case asked["mode"]
+    when "create" then asked.merge!("stored" => {}, "entered" => asked["stored"].merge(asked["entered"]))
+    when "view", "list" then asked["entered"] = {}
+    end
+    asked.merge("channel" => pick(CobaltLedger::Decisions::Question::CHANNELS), "unit" => pick(%w[tidewater kiln]),
+                "at" => moment.iso8601)
+  end
+
+  private
+
+  # A rule to edit, made where there is none.
+  def rule_of(document)
+    document["rules"] << rule(90) if document["rules"].empty?
+    pick(document["rules"])
+  end
+
+  def edit_condition(document) = rule_of(document)["when"] = condition(2)
+
+  def edit_threshold(document)
+    rule_of(document)["when"] =
+      { "compare" => "at_least", "left" => { "field" => "count" }, "right" => { "value" => pick([2, 3, 9]) } }
+  end
+
+  def edit_mask(document)
+    edited = rule_of(document)
+    edited["effects"] = edited["effects"].reject do |each|
+      %w[show hide mask].include?(each["effect"])
+    end + effects(%w[mask])
+  end
+
+  def edit_window(document) = rule_of(document)["window"] = pick(WINDOWS)
+  def edit_reach(document) = rule_of(document)["reach"] = { "channels" => [pick(%w[form automation interface])] }
+  def edit_audience(document) = rule_of(document)["audience"] = audience
+
+  def edit_otherwise(document)
+    edited = rule_of(document)
+    edited["when"] ||= condition(1)
+    edited["otherwise"] = effects([pick(%w[hide show lock unlock require])])
+  end
+
+  def edit_timing(document)
+    edited = rule_of(document)
+    edited["when"] ||= condition(1)
+    edited["timing"] = edited["timing"] ? "live" : "on_opening"
+  end
+
+  # A rule on one field, about its value.
+  def about_a_value(document, effect)
+    document["rules"] << rule(91).except("otherwise").merge(
+      "targets" => { "fields" => [pick(%w[stage notes])] }, "effects" => [effect]
+    )
+  end
+
+  def edit_value(document)
+    about_a_value(document, { "effect" => pick(%w[set default suggest]), "to" => { "value" => "b" } })
+  end
+
+  def edit_refusal(document)
+    about_a_value(document, { "effect" => "refuse", "message" => "Not so", "at" => pick(%w[field form]) })
+  end
+
+  def fields_of(document) = document["record_types"][0]["fields"]
+  def edit_label(document) = pick(fields_of(document))["label"] = label
+  def edit_baseline(document) = document["baselines"] << baseline(9)
+  def edit_precedence(document) = document["precedence"] = pick(PRECEDENCE)
+  def edit_rank(document) = rule_of(document)["rank"] = 99
+  def edit_new_rule(document) = document["rules"] << rule(92)
+  def edit_without(document) = document["rules"].delete(rule_of(document))
+
+  def edit_state(document)
+    edited = rule_of(document)
+    edited["state"] = edited["state"] == "off" ? "on" : "off"
+  end
+
+  def edit_field(document)
+    fields_of(document) << { "id" => "extra", "name" => "Extra", "kind" => "text", "section" => "main",
+                             "label" => label }
+  end
+
+  def edit_form(document)
+    short = { "id" => "short", "name" => "Short", "audience" => { "any" => [{ "role" => "courier" }] },
+              "sections" => [{ "id" => "main", "name" => "Main", "fields" => %w[number stage] }] }
+    whole = { "id" => "whole", "name" => "Whole",
+              "sections" => [{ "id" => "main", "name" => "Main", "fields" => fields_of(document).map do |each|
+                each["id"]
+              end }] }
+    document["record_types"][0]["forms"] = [short, whole]
+  end
+end
