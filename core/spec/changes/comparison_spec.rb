@@ -64,8 +64,8 @@ RSpec.describe CobaltLedger::Changes::Comparison do
     shown = editing("location", "show", audience: { "any" => [{ "role" => "courier" }] },
                                         window: { "until" => "2026-12-31" })
     expect(told([], [shown])).to eq(
-      ["Ilka Fenn sees more of and may now change Location of an outgoing loan when editing: Hidden becomes Editable, " \
-       "until 1 Jan 2027 00:00 (UTC)."]
+      ["Ilka Fenn sees more of and may now change Location of an outgoing loan when editing: Hidden becomes " \
+       "Editable, until 1 Jan 2027 00:00 (UTC)."]
     )
     hidden = rule("notes", "hide", reach: { "modes" => ["edit"], "channels" => %w[automation interface] })
     expect(told([], [hidden])).to match([/through an automation or .+: Editable becomes Hidden\.$/])
