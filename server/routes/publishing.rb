@@ -81,34 +81,45 @@ module Server
         end
 
         def impact(before, after)
-          lines = impact_lines(before, after)
+          found = impact_parts(before, after)
+          lines = CobaltLedger::Changes::Merging.of(found.flat_map(&:first))
+          wording = CobaltLedger::Changes::Wording.new([before.policy, after.policy], after.directory)
           {
-            "people" => lines.flat_map(&:users).uniq.size,
-            "total" => lines.size,
+            "people" => lines.flat_map(&:people).uniq.size, "total" => lines.size,
             "lines" =>
               lines
-                .sort_by { |line| [-line.users.size, line.field] }
+                .sort_by { |line| [opens?(line) ? 0 : 1, -line.people.size, line.field] }
                 .first(IMPACT_LIMIT)
-                .map { |line| impact_line(line, after) }
+                .map { |line| impact_line(line, [after.policy, before.policy], wording) },
+            "undecided" =>
+              CobaltLedger::Changes::Merging.of(found.flat_map(&:last)).map { |each| wording.undecided(each) }
           }
         end
 
         # Record type by record type: one that no edit has touched since is not worked out again.
-        def impact_lines(before, after)
-          impact = CobaltLedger::Changes::Impact.new(before.engine, after.engine)
+        def impact_parts(before, after)
+          comparison = CobaltLedger::Changes::Comparison.new(before.engine, after.engine, since: Time.now)
           old, new = [before, after].map { |state| AuditDigests.of(state) }
-          (new.keys & old.keys).flat_map { |id| PARTS.fetch([old[id], new[id]]) { impact.lines_of(id) } }
+          comparison.record_types.map { |id| PARTS.fetch([old[id], new[id]]) { comparison.of(id) } }
         end
 
-        def impact_line(line, store)
-          type = store.policy.record_type(line.record_type)
-          names = line.users.first(5).map { |id| store.directory.name_of(:user, id) }
+        # Does somebody see or may change more?
+        def opens?(line) = line.direction.intersect?(["sees more", "may change more"])
+
+        def impact_line(line, policies, wording)
+          types = policies.filter_map { |policy| policy.record_type(line.record_type) }
           {
-            "record_type" => type.name, "field" => type.field(line.field).name, "field_id" => line.field,
-            "mode" => line.mode, "units" => line.units.map { |id| store.directory.name_of(:unit, id) },
-            "before" => line.before.join("|"), "after" => line.after.join("|"), "direction" => line.direction,
-            "people" => line.users.size, "names" => names, "record_type_id" => line.record_type
-          }
+            "record_type" => types.first.name, "record_type_id" => line.record_type,
+            "field" => types.filter_map { |type| type.field(line.field) }.first.name, "field_id" => line.field,
+            "mode" => line.mode, "channels" => line.channels,
+            "units" => line.units.map { |id| PolicyStore.instance.directory.name_of(:unit, id) },
+            "before" => line.before&.state&.level, "after" => line.after&.state&.level,
+            "before_words" => wording.answer(line.before), "after_words" => wording.answer(line.after),
+            "direction" => line.direction, "opens" => opens?(line),
+            "when" => "#{wording.under(line)}#{wording.span(line)}", "who" => wording.who(line.people),
+            "people" => line.people.size, "names" => line.people.first(5).map { |id| wording.who([id]) },
+            "example" => line.example.to_h.except("form")
+          }.compact
         end
 
         def edition_view(edition)

@@ -47,7 +47,7 @@ RSpec.describe "Publishing" do
       answer["lines"].find do |each|
         each["field"] == "Borrower contact" && each["mode"] == "edit" && each["before"] == "editable"
       end
-    expect(line).to include("after" => "hidden", "direction" => "tightens")
+    expect(line).to include("after" => "hidden", "direction" => ["sees less", "may change less"], "opens" => false)
     expect(line["names"]).to include("Tomas Reyl")
     call(:get, "/api/change-set")
     expect(answer["edits"][0]["lines"]).to eq(

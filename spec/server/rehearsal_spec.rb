@@ -169,7 +169,10 @@ RSpec.describe "Rehearsal through the API" do
       :post, "/api/rules/consequences",
       { rule: rule(effects: [{ "effect" => "hide" }], audience: { "any" => [{ "role" => "courier" }] }) }
     )
-    expect(answer["sentences"]).to eq(["Hides Purpose for 4 people at 3 units."])
+    expect(answer["sentences"]).to include(
+      "Everyone with the role Courier sees less of Purpose of an outgoing loan: " \
+      "Read-only becomes Hidden."
+    )
     expect(call(:post, "/api/rules/consequences", { rule: rule(effects: []) })).to eq(422)
   end
 

@@ -3,7 +3,7 @@
 RSpec.describe CobaltLedger::Changes::Consequences do
   def told(before, after)
     engines = [before, after].map { |rules| engine(*rules) }
-    described_class.new(*engines, (after + before).first["id"], at: Time.utc(2026, 1, 1)).sentences
+    described_class.new(*engines, (after + before).first["id"], since: Time.utc(2026, 1, 1)).sentences
   end
 
   let(:locking) do
@@ -11,23 +11,28 @@ RSpec.describe CobaltLedger::Changes::Consequences do
   end
 
   it "says whom a new rule touches, where, when and on what condition" do
-    expect(told([], [locking])).to eq(["Locks Notes for 3 people at 2 units, when editing, while Stage is Signed."])
-    narrow =
-      locking.merge(
-        "audience" => {
-          "any" => [{ "role" => "courier" }]
-        },
-        "reach" => {
-          "units" => ["kiln"], "modes" => %w[edit]
-        }
-      )
-    expect(told([], [narrow])).to eq(["Locks Notes for 1 person at 1 unit, when editing, while Stage is Signed."])
+    locked = "may no longer change Notes of an outgoing loan when editing"
+    expect(told([], [locking])).to eq(["Everyone #{locked}: Editable becomes Read-only, when Stage is Signed."])
+    narrow = locking.merge("audience" => { "any" => [{ "role" => "courier" }] },
+                           "reach" => { "units" => ["kiln"], "modes" => %w[edit] })
+    expect(told([], [narrow])).to eq(
+      ["Ilka Fenn #{locked} at The Kiln Works: Editable becomes Read-only, when Stage is Signed."]
+    )
   end
 
   it "joins fields and modes that fare alike, and says what ends" do
     hiding = rule(%w[notes count], "hide", id: "r1")
-    expect(told([], [hiding])).to eq(["Hides Count and Notes for 3 people at 2 units."])
-    expect(told([locking], [])).to eq(["No longer locks Notes for 3 people at 2 units, when editing."])
+    expect(told([], [hiding])).to contain_exactly(
+      "Everyone sees less of and may no longer change Count and Notes of an outgoing loan when creating or editing: " \
+      "Editable becomes Hidden.",
+      "Everyone sees less of Count, Total and Notes of an outgoing loan when viewing or listing: " \
+      "Read-only becomes Hidden.",
+      "Everyone sees less of Total of an outgoing loan when creating or editing: Read-only becomes Hidden."
+    )
+    expect(told([locking], [])).to eq(
+      ["Everyone may now change Notes of an outgoing loan when editing: Read-only becomes Editable, " \
+       "when Stage is Signed."]
+    )
     expect(told([locking], [locking])).to eq([])
   end
 end

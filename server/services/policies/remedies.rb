@@ -21,7 +21,7 @@ module Server
         "words" => @remedy["words"],
         "sentences" =>
           CobaltLedger::Changes::Consequences.new(
-            PolicyStore.instance.pending.engine, engine, id, at: Time.now
+            PolicyStore.instance.pending.engine, engine, id, since: Time.now
           ).sentences
       }
     end

@@ -33,7 +33,7 @@ module Server
     def consequences
       CobaltLedger::Formats::Schema.check!("rule", @rule)
       CobaltLedger::Changes::Consequences.new(
-        @pending.engine, state_with_rule.engine, @rule["id"], at: Time.now
+        @pending.engine, state_with_rule.engine, @rule["id"], since: Time.now
       ).sentences
     end
 

@@ -6,9 +6,10 @@ module CobaltLedger
     class Stretches
       # conditions: Array of Conditions::Node; since: Time before which nothing is asked, or nil.
       def initialize(conditions, since)
-        @since = since
+        # Where nothing goes by the time, it is all one.
+        @since = conditions.any? { |node| node.reads.include?([:time]) } ? since : nil
         @cuts = conditions.flat_map { |node| windows(node) }.flat_map { |window| ends(window) }
-          .reject { |time| since && time <= since }.push(since).compact.uniq.sort
+          .reject { |time| @since && time <= @since }.push(@since).compact.uniq.sort
       end
 
       # Conditions that tell the stretches apart, the earliest first: that the time is at or after each cut.
@@ -28,7 +29,10 @@ module CobaltLedger
       end
 
       # [Time it begins at, Time it ends before] of several stretches in a row; nil for what is open.
-      def bounds(first, last) = [first.zero? ? nil : @cuts[first - 1], @cuts[last]]
+      def bounds(first, last)
+        from = first.zero? ? nil : @cuts[first - 1]
+        [from == @since ? nil : from, @cuts[last]]
+      end
 
       private
 

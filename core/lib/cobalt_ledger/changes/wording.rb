@@ -14,15 +14,25 @@ module CobaltLedger
         @whole = {}
       end
 
-      # line: Line. Returns one sentence.
-      def sentence(line)
-        "#{Words.capitalize(who(line.people))} #{Words.list(doing(line))} #{field(line)}#{where(line)}: " \
+      # lines: Array of Line. Returns sentences: what differs only in field or mode is told together.
+      def sentences(lines)
+        by_field = Merging.of(lines).group_by { |line| line.to_h.except(:field, :example) }.values
+        by_field
+          .group_by { |same| [same.map(&:field), same[0].to_h.except(:field, :mode, :example)] }
+          .map { |(fields, _), found| sentence(found[0][0], fields, found.map { |same| same[0].mode }) }
+      end
+
+      # line: Line; fields: identifiers; modes: Array of String. Returns one sentence.
+      def sentence(line, fields = [line.field], modes = [line.mode])
+        "#{Words.capitalize(who(line.people))} #{Words.list(doing(line))} #{named(line,
+                                                                                  fields)}#{where(line, modes)}: " \
           "#{answer(line.before)} becomes #{answer(line.after)}#{under(line)}#{span(line)}."
       end
 
       # What could not be told. undecided: Undecided.
       def undecided(undecided)
-        "Not decided: whether #{field(undecided)} differs for #{who(undecided.people)}#{where(undecided)}."
+        "Not decided: whether #{named(undecided, [undecided.field])} differs for #{who(undecided.people)}" \
+          "#{where(undecided, [undecided.mode])}."
       end
 
       # Whom it is about: "everyone", "everyone with the role Courier", "Asha Brandt and Ilka Fenn" or "12 people".
@@ -82,15 +92,15 @@ module CobaltLedger
       }.freeze
       private_constant :MEMBER, :OF
 
-      def field(line)
+      def named(line, fields)
         types = @policies.filter_map { |policy| policy.record_type(line.record_type) }
-        type = types.last
-        known = types.filter_map { |each| each.field(line.field) }.last
-        "#{known.name} of #{Words.indefinite(type.noun)}"
+        names = fields.map { |id| types.filter_map { |type| type.field(id) }.last.name }
+        "#{Words.list(names)} of #{Words.indefinite(types.last.noun)}"
       end
 
-      def where(line)
-        " when #{Rules::Sentence::MODES.fetch(line.mode)}" \
+      def where(line, modes)
+        told = Words.list(modes.map { |mode| Rules::Sentence::MODES.fetch(mode) }, "or")
+        "#{" when #{told}" if modes.size < Decisions::Question::MODES.size}" \
           "#{" through #{channels(line)}" if line.channels.size < Decisions::Question::CHANNELS.size}" \
           "#{" at #{units(line)}" if line.units.size < @directory.leaf_units.size}"
       end

@@ -54,7 +54,7 @@ module CobaltLedger
       def text(comparison, types, engines)
         found = (types || comparison.record_types).map { |id| comparison.of(id) }
         wording = Changes::Wording.new(engines.map(&:policy), engines.last.directory)
-        lines = Changes::Merging.of(found.flat_map(&:first)).map { |line| wording.sentence(line) }
+        lines = wording.sentences(found.flat_map(&:first))
         unsure = Changes::Merging.of(found.flat_map(&:last)).map { |each| wording.undecided(each) }
         return "Nobody meets any difference.\n" if lines.empty? && unsure.empty?
 

@@ -1,7 +1,12 @@
+import { Link } from "react-router";
 import { api } from "../../api/client";
+import { useCatalogue } from "../../api/queries";
+import type { Impact } from "../../api/types";
 import { Glyph } from "../../ink/Glyph";
+import { CHANNELS } from "../../question/useQuestion";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
+import { exampleSearch } from "../../question/exampleSearch";
 
 const MODES: Record<string, string> = {
   create: "creating",
@@ -11,66 +16,40 @@ const MODES: Record<string, string> = {
 };
 const SHOWN = 200;
 
-/** Who gains and who loses, on which field, in which mode. */
+type Line = Impact["lines"][number];
+
+/** Who gains and who loses, on which field, in which mode, and when. */
 export function ImpactTable() {
   const impact = api.useQuery("get", "/api/change-set/impact");
   if (impact.error) return <ProblemNotice error={impact.error} onAgain={() => void impact.refetch()} />;
   if (!impact.data) return <Loading what="Working out what changes for whom" />;
-  const { lines, people, total } = impact.data;
+  const { lines, people, total, undecided } = impact.data;
   return (
     <section style={{ marginTop: 18 }}>
       <div className="head">
         <h2>What changes for whom</h2>
-        <span className="soft">
-          {total === 0
-            ? "Nobody’s access to any field changes."
-            : `${people} ${people === 1 ? "person" : "people"}, ${total} ${total === 1 ? "change" : "changes"} of access through the form`}
-        </span>
+        <span className="soft">{summary(people, total, undecided.length)}</span>
       </div>
+      {undecided.map((sentence) => (
+        <p key={sentence} className="mark-verm">
+          {sentence}
+        </p>
+      ))}
       {lines.length > 0 && (
         <table className="ruled">
           <thead>
             <tr>
-              <th className="margin" style={{ width: 190 }}>
+              <th className="margin" style={{ width: 170 }}>
                 Field
               </th>
-              <th style={{ width: 150 }}>While</th>
+              <th style={{ width: 120 }}>While</th>
               <th colSpan={3}>Access</th>
-              <th>People</th>
+              <th>For whom, and when</th>
             </tr>
           </thead>
           <tbody>
-            {lines.slice(0, SHOWN).map((line) => (
-              <tr
-                key={`${line.record_type_id} ${line.field_id} ${line.mode} ${line.units.join()} ${line.before} ${line.after}`}
-              >
-                <th className="margin wrap" scope="row">
-                  {line.field}
-                  <div className="tag">{line.record_type}</div>
-                </th>
-                <td className="wrap">
-                  {MODES[line.mode]}
-                  <div className="tag">
-                    {line.units.length > 1 ? `${line.units.length} units` : line.units.join(", ")}
-                  </div>
-                </td>
-                <td style={{ width: 44 }}>
-                  <Glyph cell={line.before} />
-                </td>
-                <td style={{ width: 76 }} className={line.direction === "loosens" ? "mark-verm" : "soft"}>
-                  {line.direction}
-                </td>
-                <td style={{ width: 44 }}>
-                  <Glyph cell={line.after} />
-                </td>
-                <td className="wrap">
-                  {line.people}{" "}
-                  <span className="soft">
-                    · {line.names.join(", ")}
-                    {line.people > line.names.length ? " …" : ""}
-                  </span>
-                </td>
-              </tr>
+            {lines.slice(0, SHOWN).map((line, place) => (
+              <ImpactLine key={place} line={line} />
             ))}
           </tbody>
         </table>
@@ -78,4 +57,51 @@ export function ImpactTable() {
       {total > SHOWN && <p className="soft">and {total - SHOWN} more lines</p>}
     </section>
   );
+}
+
+function ImpactLine({ line }: { line: Line }) {
+  const zone = useCatalogue("pending").data?.vocabulary.time_zone ?? "";
+  const example = exampleSearch({ question: line.example }, "pending", zone);
+  return (
+    <tr>
+      <th className="margin wrap" scope="row">
+        {line.field}
+        <div className="tag">{line.record_type}</div>
+      </th>
+      <td className="wrap">
+        {MODES[line.mode]}
+        <div className="tag">
+          {line.units.length > 1 ? `${line.units.length} units` : line.units.join(", ")}
+          {line.channels.length < Object.keys(CHANNELS).length && <>, through {line.channels.join(", ")}</>}
+        </div>
+      </td>
+      <td style={{ width: 44 }}>
+        <Level level={line.before} words={line.before_words} />
+      </td>
+      <td style={{ width: 110 }} className={line.opens ? "wrap mark-verm" : "wrap soft"}>
+        {line.direction.join(", ")}
+      </td>
+      <td style={{ width: 44 }}>
+        <Level level={line.after} words={line.after_words} />
+      </td>
+      <td className="wrap">
+        {line.who}
+        {line.when}
+        <div className="tag">
+          {line.before_words} becomes {line.after_words} ·{" "}
+          <Link to={{ pathname: "/rehearsal", search: example }}>an example</Link>
+        </div>
+      </td>
+    </tr>
+  );
+}
+
+function Level({ level, words }: { level?: string; words: string }) {
+  return level ? <Glyph cell={level} /> : <span title={words}>–</span>;
+}
+
+function summary(people: number, total: number, undecided: number): string {
+  if (total === 0 && undecided === 0) return "Proved: nobody meets any difference.";
+  const found = `${people} ${people === 1 ? "person" : "people"}, ${total} ${total === 1 ? "difference" : "differences"}`;
+  return undecided > 0 ? `${found}; ${undecided} could not be decided` : found;
 }

@@ -12,7 +12,7 @@ import { saveAsFile } from "../../shared/saveAsFile";
 import { useAccount } from "../../shell/account";
 import { SentenceWords } from "../rules/SentenceWords";
 import { ConcernedCells } from "./ConcernedCells";
-import { exampleSearch } from "./exampleSearch";
+import { exampleSearch } from "../../question/exampleSearch";
 import { RuleLink } from "./RuleLink";
 import { useFinding } from "./useFindings";
 
@@ -158,7 +158,7 @@ function Mend({ finding, current }: { finding: Finding; current: boolean }) {
                 {sentences.map((sentence) => (
                   <div key={sentence}>{sentence}</div>
                 ))}
-                {sentences.length === 0 && <div className="soft">It changes nobody’s access.</div>}
+                {sentences.length === 0 && <div className="soft">Proved: nobody meets any difference.</div>}
                 <Button size="small" type="primary" disabled={!current} onClick={() => take(index)}>
                   Put it into the change set
                 </Button>

@@ -18,7 +18,7 @@ export function Consequences({ rule, sound }: { rule: Rule; sound: boolean }) {
         {told.data.sentences.map((sentence) => (
           <li key={sentence}>{sentence}</li>
         ))}
-        {told.data.sentences.length === 0 && <li className="soft">It changes nobody’s access.</li>}
+        {told.data.sentences.length === 0 && <li className="soft">Proved: nobody meets any difference.</li>}
       </ul>
     </section>
   );

@@ -1,5 +1,3 @@
-import type { Finding } from "../../api/types";
-
 type Asked = {
   user: string;
   record_type: string;
@@ -14,11 +12,11 @@ type Asked = {
 };
 
 /**
- * The query string that opens a finding's example in the rehearsal: who, what, where, when, and the values of the record.
- * zone: of the policy, by whose clocks the rehearsal tells the time.
+ * The query string that opens an example in the rehearsal: who, what, where, when, and the values of the record.
+ * example.question: a question document; zone: of the policy, by whose clocks the rehearsal tells the time.
  */
-export function exampleSearch(example: NonNullable<Finding["example"]>, state: string, zone: string): string {
-  const question = example.question as unknown as Asked;
+export function exampleSearch(example: { question: object }, state: string, zone: string): string {
+  const question = example.question as Asked;
   const parts = new URLSearchParams({
     as: question.user,
     type: question.record_type,
