@@ -90,7 +90,8 @@ module Server
               lines
                 .sort_by { |line| [opens?(line) ? 0 : 1, -line.people.size, line.field] }
                 .first(IMPACT_LIMIT)
-                .map { |line| impact_line(line, [after.policy, before.policy], wording) },
+                .group_by { |line| line.to_h.except(:mode, :example) }
+                .map { |_, same| impact_line(same, [after.policy, before.policy], wording) },
             "undecided" =>
               CobaltLedger::Changes::Merging.of(found.flat_map(&:last)).map { |each| wording.undecided(each) }
           }
@@ -106,12 +107,14 @@ module Server
         # Does somebody see or may change more?
         def opens?(line) = line.direction.intersect?(["sees more", "may change more"])
 
-        def impact_line(line, policies, wording)
+        # lines: what is the same in several modes.
+        def impact_line(lines, policies, wording)
+          line = lines.first
           types = policies.filter_map { |policy| policy.record_type(line.record_type) }
           {
             "record_type" => types.first.name, "record_type_id" => line.record_type,
             "field" => types.filter_map { |type| type.field(line.field) }.first.name, "field_id" => line.field,
-            "mode" => line.mode, "channels" => line.channels,
+            "modes" => lines.map(&:mode), "channels" => line.channels,
             "units" => line.units.map { |id| PolicyStore.instance.directory.name_of(:unit, id) },
             "before" => line.before&.state&.level, "after" => line.after&.state&.level,
             "before_words" => wording.answer(line.before), "after_words" => wording.answer(line.after),

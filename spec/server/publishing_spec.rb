@@ -45,7 +45,7 @@ RSpec.describe "Publishing" do
     call(:get, "/api/change-set/impact")
     line =
       answer["lines"].find do |each|
-        each["field"] == "Borrower contact" && each["mode"] == "edit" && each["before"] == "editable"
+        each["field"] == "Borrower contact" && each["modes"].include?("edit") && each["before"] == "editable"
       end
     expect(line).to include("after" => "hidden", "direction" => ["sees less", "may change less"], "opens" => false)
     expect(line["names"]).to include("Tomas Reyl")

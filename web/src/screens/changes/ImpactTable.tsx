@@ -69,7 +69,7 @@ function ImpactLine({ line }: { line: Line }) {
         <div className="tag">{line.record_type}</div>
       </th>
       <td className="wrap">
-        {MODES[line.mode]}
+        {line.modes.map((mode) => MODES[mode]).join(", ")}
         <div className="tag">
           {line.units.length > 1 ? `${line.units.length} units` : line.units.join(", ")}
           {line.channels.length < Object.keys(CHANNELS).length && <>, through {line.channels.join(", ")}</>}
@@ -86,8 +86,12 @@ function ImpactLine({ line }: { line: Line }) {
       </td>
       <td className="wrap">
         {line.who}
+        {line.people > line.names.length && <span className="soft"> ({line.names.join(", ")}, …)</span>}
+        {line.people <= line.names.length && !line.who.includes(line.names[0] ?? "") && (
+          <span className="soft"> ({line.names.join(", ")})</span>
+        )}
         {line.when}
-        <div className="tag">
+        <div className="soft">
           {line.before_words} becomes {line.after_words} ·{" "}
           <Link to={{ pathname: "/rehearsal", search: example }}>an example</Link>
         </div>
