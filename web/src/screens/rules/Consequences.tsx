@@ -2,7 +2,7 @@ import { keepPreviousData } from "@tanstack/react-query";
 import { api } from "../../api/client";
 import type { Rule } from "../../api/types";
 
-/** What keeping a rule would do to whom, in sentences made by the core. */
+/** What keeping a rule would do to whom, in sentences made by the core; stands beside the button that keeps it. */
 export function Consequences({ rule, sound }: { rule: Rule; sound: boolean }) {
   const told = api.useQuery(
     "post",
@@ -12,7 +12,7 @@ export function Consequences({ rule, sound }: { rule: Rule; sound: boolean }) {
   );
   if (!sound || !told.data) return null;
   return (
-    <section aria-label="What it does to whom" aria-busy={told.isFetching} style={{ paddingTop: 10 }}>
+    <section aria-label="What it does to whom" aria-busy={told.isFetching} className="effect">
       <h3>What it does to whom</h3>
       <ul className="consequences">
         {told.data.sentences.map((sentence) => (

@@ -119,9 +119,6 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
             onKind={edit.setKind}
           />
         </fieldset>
-        {!readOnly && dirty && settled && (
-          <Consequences rule={settled} sound={preview.data !== undefined && faults.length === 0 && titled} />
-        )}
         {!readOnly && dirty && preview.data && faults.length === 0 && (
           <ChangedCells cells={preview.data.changed} type={type} pending={preview.isFetching} />
         )}
@@ -129,6 +126,12 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
         {saving.error ? <ProblemNotice error={saving.error} /> : null}
         {!readOnly && (
           <div className="actions">
+            {dirty && settled && (
+              <Consequences
+                rule={settled}
+                sound={preview.data !== undefined && faults.length === 0 && titled}
+              />
+            )}
             <Button
               type="primary"
               loading={saving.busy}
