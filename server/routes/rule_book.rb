@@ -31,10 +31,8 @@ module Server
 
         app.post "/api/rules/consequences" do
           allow!(:read)
-          json(
-            "sentences" =>
-              RulePreview.new(RulePlace.of(sent["rule"], PolicyStore.instance.pending.document), {}, sight).consequences
-          )
+          rule = RulePlace.of(sent["rule"], PolicyStore.instance.pending.document)
+          json(RulePreview.new(rule, {}, sight).consequences)
         end
 
         app.get "/api/rules/:id" do

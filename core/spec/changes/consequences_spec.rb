@@ -35,4 +35,29 @@ RSpec.describe CobaltLedger::Changes::Consequences do
     )
     expect(told([locking], [locking])).to eq([])
   end
+
+  it "says why nobody meets any difference: what gives the same already, what overrules it, what never holds" do
+    why = lambda do |before, after|
+      engines = [before, before + [after]].map { |rules| engine(*rules) }
+      described_class.new(*engines, after["id"], since: Time.utc(2026, 1, 1)).why
+    end
+    keeping = rule("notes", "lock", id: "r8", rank: 8, title: "Kept by all")
+    expect(why.call([keeping], rule("notes", "unlock", id: "r9", rank: 9))).to eq(
+      ["Notes stays locked, by 8 “Kept by all”."]
+    )
+    expect(why.call([keeping], rule("notes", "lock", id: "r9", rank: 9))).to eq(
+      ["Notes is locked already, by 8 “Kept by all”."]
+    )
+    expect(why.call([], rule("location", "hide", id: "r9"))).to eq(
+      ["Location is hidden already, by its label Restricted."]
+    )
+    never = { "all" => [compare("count", "less", 1), compare("count", "greater", 5)] }
+    expect(why.call([], rule("notes", "lock", id: "r9", when: never))).to eq(
+      ["Its condition never holds at the moment."]
+    )
+    expect(why.call([], rule("notes", "lock", id: "r9", audience: { "any" => [{ "group" => "empty" }] }))).to eq(
+      ["It is meant for nobody."]
+    )
+    expect(why.call([], rule("notes", "lock", id: "r9"))).to eq([])
+  end
 end

@@ -29,12 +29,14 @@ module Server
       { "faults" => list(e.faults), "sentence" => [], "changed" => [] }
     end
 
-    # What keeping the rule does to whom, in sentences. Raises CobaltLedger::BadInput for a rule that is not sound.
+    # What keeping the rule does to whom: {"sentences", "why"}, why: that it does nothing, where it does not. Raises
+    # CobaltLedger::BadInput for a rule that is not sound.
     def consequences
       CobaltLedger::Formats::Schema.check!("rule", @rule)
-      CobaltLedger::Changes::Consequences.new(
+      told = CobaltLedger::Changes::Consequences.new(
         @pending.engine, state_with_rule.engine, @rule["id"], since: Time.now
-      ).sentences
+      )
+      { "sentences" => told.sentences, "why" => told.why }
     end
 
     private

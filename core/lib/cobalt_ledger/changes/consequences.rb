@@ -20,12 +20,22 @@ module CobaltLedger
           Merging.of(found.flat_map(&:last)).map { |each| wording.undecided(each) }
       end
 
+      # Why nobody meets any difference, where nobody does: Array of String.
+      def why
+        rule = rules.last
+        return [] if rule.nil? || sentences.any?
+
+        NoEffect.new(@engines.last, rule).sentences
+      end
+
       private
 
       # Record types that the rule is about, before and after.
-      def types
-        rules = @engines.filter_map { |engine| engine.policy.rules.find { |each| each.id == @rule } }
-        rules.map(&:record_type).uniq
+      def types = rules.map(&:record_type).uniq
+
+      # The rule as it was and as it is.
+      def rules
+        @engines.filter_map { |engine| engine.policy.rules.find { |each| each.id == @rule } }
       end
     end
   end

@@ -18,7 +18,10 @@ export function Consequences({ rule, sound }: { rule: Rule; sound: boolean }) {
         {told.data.sentences.map((sentence) => (
           <li key={sentence}>{sentence}</li>
         ))}
-        {told.data.sentences.length === 0 && <li className="soft">Proved: nobody meets any difference.</li>}
+        {told.data.sentences.length === 0 && <li>Proved: nobody meets any difference.</li>}
+        {told.data.why.map((sentence) => (
+          <li key={sentence}>{sentence}</li>
+        ))}
       </ul>
     </section>
   );

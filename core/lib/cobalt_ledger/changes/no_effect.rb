@@ -1,0 +1,90 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Changes
+    # Why a rule makes no difference to anybody: what gives the same already, or what overrules it.
+    class NoEffect
+      # Sentences at most.
+      MOST = 4
+
+      # engine: Decisions::Engine of the policy with the rule; rule: Rules::Rule.
+      def initialize(engine, rule)
+        @engine = engine
+        @rule = rule
+        @type = engine.policy.record_type(rule.record_type)
+        @directory = engine.directory
+      end
+
+      # Array of String, those of the first fields it speaks of. Empty where the rule gives no access.
+      def sentences
+        return ["The rule is switched off."] unless @rule.on?
+        return ["It is meant for nobody."] if person.nil?
+        return ["It reaches no unit that owns records."] if unit.nil?
+
+        @type.fields.select { |field| @rule.targets?(field) }.lazy.flat_map { |field| of(field) }.uniq.first(MOST)
+      end
+
+      private
+
+      def person = @person ||= @directory.crowds.then { |crowds| crowds.users(crowds.of(@rule.audience)).first }
+
+      def unit
+        @unit ||= @directory.leaf_units.find { |id| @rule.reach.in_unit?(@directory.with_above(:unit, id)) }
+      end
+
+      def question
+        @question ||= Decisions::Question.new(
+          principals: @directory.principals_of(person.id), record_type: @type, unit: unit, at: Time.now,
+          mode: @rule.reach.modes.first || "edit", channel: @rule.reach.channels.first || "form"
+        )
+      end
+
+      def of(field)
+        slot = @engine.plan_for(question).slot_of(field.id)
+        own = (slot.rules + slot.guardrails).select { |speaker| speaker.source.rule.equal?(@rule) }
+        return [] if own.empty?
+
+        outcomes = applying(own, field) or return [unmet(field)]
+        result, without = [nil, @rule].map { |rule| slot.result(outcomes, except: rule) }
+        own.select { |speaker| speaks?(speaker, outcomes) }.flat_map do |speaker|
+          Access::Facets::ALL.filter_map { |facet| told(field, facet, speaker.source.gives, result, without) }
+        end
+      end
+
+      # Outcomes under which the rule applies, or nil.
+      def applying(own, field)
+        feasible = @engine.feasible(question)
+        feasible.combinations(field.id).map(&:first).find { |all| own.any? { |speaker| speaks?(speaker, all) } }
+      end
+
+      def speaks?(speaker, outcomes) = speaker.test.nil? || outcomes[speaker.test]
+
+      def unmet(field)
+        if @engine.feasible(question).complete?(field.id) then "Its condition never holds at the moment."
+        else "Whether its condition can hold could not be decided."
+        end
+      end
+
+      def told(field, facet, gives, result, without)
+        value = gives.facet(facet) or return nil
+        stands = result.final.facet(facet)
+        words = Access::Facets.name(facet, stands)
+        return "#{field.name} is #{words} already, by #{names(without.givers(facet))}." if stands == value
+
+        "#{field.name} stays #{words}, by #{names(result.givers(facet))}."
+      end
+
+      def names(givers) = Words.list(givers.map { |giver| name(giver) }.uniq)
+
+      def name(giver)
+        case giver.kind
+        when :rule, :guardrail then "#{giver.source.number} “#{giver.source.title}”"
+        when :label then "its label #{giver.source.name}"
+        when :baseline then "the baseline #{giver.source.name}"
+        when :field then "its own baseline"
+        else "what follows from the rest (#{giver.source})"
+        end
+      end
+    end
+  end
+end
