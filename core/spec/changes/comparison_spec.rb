@@ -80,6 +80,14 @@ RSpec.describe CobaltLedger::Changes::Comparison do
     )
   end
 
+  it "names a few people, and says it of several" do
+    hidden = editing("notes", "hide", audience: { "any" => [{ "user" => "asha" }, { "role" => "courier" }] })
+    expect(told([], [hidden])).to eq(
+      ["Asha Brandt and Ilka Fenn see less of and may no longer change Notes of an outgoing loan when editing: " \
+       "Editable becomes Hidden."]
+    )
+  end
+
   it "says nothing where another rule keeps it as it is, and says so where it can't be decided" do
     locking = rule("notes", "lock", id: "r9")
     expect(told([locking], [locking, editing("notes", "lock", when: compare("stage", "equal", "out"))])).to eq([])

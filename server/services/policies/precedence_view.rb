@@ -30,11 +30,12 @@ module Server
       }
     end
 
-    # What would change with another method somewhere: cells of the map, and findings. document: the policy with it;
-    # params: of the map; sight: Sight of whoever looks.
+    # What would change with another method somewhere: cells of the map, whom it touches in sentences, and findings.
+    # document: the policy with it; params: of the map; sight: Sight of whoever looks.
     def preview(document, params, sight)
       after = PolicyStore.instance.state_of(document)
-      { "cells" => cells(after, params, sight), "findings" => findings(after, params["record_type"]) }
+      { "cells" => cells(after, params, sight), "sentences" => sentences(after, params["record_type"]),
+        "findings" => findings(after, params["record_type"]) }
     end
 
     private
@@ -76,6 +77,14 @@ module Server
 
     def cells(after, params, sight)
       MapView.differences(MapView.new(@state, params, sight).to_h, MapView.new(after, params, sight).to_h)
+    end
+
+    # Whom of all it touches, and what could not be decided.
+    def sentences(after, type)
+      comparison = CobaltLedger::Changes::Comparison.new(@state.engine, after.engine, since: Time.now)
+      wording = CobaltLedger::Changes::Wording.new([@state.policy, after.policy], after.directory)
+      lines, unsure = comparison.of(type)
+      wording.sentences(lines) + CobaltLedger::Changes::Merging.of(unsure).map { |each| wording.undecided(each) }
     end
 
     # Findings of the record type that come, go, or are settled otherwise.

@@ -77,8 +77,15 @@ module CobaltLedger
 
       def doing(line)
         told = line.direction
-        told.empty? ? ["meets something else of"] : told.map { |words| OF.fetch(words, words) }
+        told = told.empty? ? ["meets something else of"] : told.map { |words| OF.fetch(words, words) }
+        several?(line.people) ? told.map { |words| words.sub(/\A\w+/) { |verb| SEVERAL.fetch(verb, verb) } } : told
       end
+
+      # Is it told of them in the plural?
+      def several?(people) = people.size > 1 && !who(people).start_with?("everyone")
+
+      # Verbs of several people.
+      SEVERAL = { "sees" => "see", "finds" => "find", "is" => "are", "meets" => "meet" }.freeze
 
       MEMBER = { role: "with the role", group: "in the group", department: "in the department", unit: "at" }.freeze
 
@@ -90,7 +97,7 @@ module CobaltLedger
         "is refused less" => "is refused less over", "is masked otherwise" => "sees another part of",
         "holds another value" => "finds another value in", "is offered another value" => "is offered another value for"
       }.freeze
-      private_constant :MEMBER, :OF
+      private_constant :MEMBER, :OF, :SEVERAL
 
       def named(line, fields)
         types = @policies.filter_map { |policy| policy.record_type(line.record_type) }
@@ -118,21 +125,17 @@ module CobaltLedger
 
       # All of a role, group, department or unit.
       def kind_of(people)
-        crowds = @directory.crowds
-        wanted = people.sort
-        members.find do |_, audience|
-          crowds.users(crowds.of(audience), wanted.size + 1).map(&:id).sort == wanted
-        end&.first
+        @places ||= @directory.users.each_with_index.to_h { |user, place| [user.id, place] }
+        members[@directory.crowds.set(people.map { |id| @places.fetch(id) })]
       end
 
+      # Hash of set of users to what they are together.
       def members
         nodes = { role: @directory.roles, group: @directory.groups, department: @directory.departments,
                   unit: @directory.units }
-        @members ||= nodes.flat_map do |kind, list|
-          list.map do |node|
-            member = Directory::Audience::Member.new(kind, node.id)
-            ["everyone #{MEMBER.fetch(kind)} #{node.name}", Directory::Audience.new(any: [member])]
-          end
+        @members ||= nodes.flat_map { |kind, list| list.map { |node| [kind, node] } }.reverse.to_h do |kind, node|
+          member = Directory::Audience::Member.new(kind, node.id)
+          [@directory.crowds.of(Directory::Audience.new(any: [member])), "everyone #{MEMBER.fetch(kind)} #{node.name}"]
         end
       end
     end

@@ -2,22 +2,24 @@ import { useState } from "react";
 import type { PrecedencePreview, RecordType } from "../../api/types";
 import { ChangedCells } from "../../ink/ChangedCells";
 
-/** Findings of one list shown before the reader asks for all. */
+/** Lines of one list shown before the reader asks for all. */
 const SHOWN = 8;
 
-/** What another method would change: cells of the map, and findings that go, come or are settled otherwise. */
+/** What another method would change: cells of the map, access of people, and findings that go, come or are settled otherwise. */
 export function SwitchingPreview({ preview, type }: { preview: PrecedencePreview; type: RecordType }) {
   return (
     <>
       <ChangedCells cells={preview.cells} type={type} />
-      <Findings title="Findings that would go" lines={preview.findings.gone} />
-      <Findings title="Findings that would come" lines={preview.findings.new} />
-      <Findings title="Disagreements settled otherwise" lines={preview.findings.settled} />
+      <Told title="What it does to whom" lines={preview.sentences} />
+      {preview.sentences.length === 0 && <p className="soft">Proved: nobody meets any difference.</p>}
+      <Told title="Findings that would go" lines={preview.findings.gone} />
+      <Told title="Findings that would come" lines={preview.findings.new} />
+      <Told title="Disagreements settled otherwise" lines={preview.findings.settled} />
     </>
   );
 }
 
-function Findings({ title, lines }: { title: string; lines: string[] }) {
+function Told({ title, lines }: { title: string; lines: string[] }) {
   const [every, setEvery] = useState(false);
   if (lines.length === 0) return null;
   return (
