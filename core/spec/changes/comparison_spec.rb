@@ -72,7 +72,7 @@ RSpec.describe CobaltLedger::Changes::Comparison do
     refusing = editing("count", { "effect" => "refuse", "message" => "Not so" })
     expect(told([], [refusing])).to match([/^Everyone is refused more over Count .+ refused with “Not so”\.$/])
     setting = editing("count", { "effect" => "set", "to" => { "value" => 0 } })
-    expect(told([], [setting])).to match([/^Everyone finds another value in Count .+Editable, set to “0”\.$/])
+    expect(told([], [setting])).to match([/^Everyone finds another value in Count .+Editable, set to 0\.$/])
     more = [[], [field("fresh", label: "open")]].map { |fields| policy_document(fields: loan_fields + fields) }
     lines = described_class.new(*more.map { |document| engine_of(document) }).lines
     expect(lines.map { |line| [line.field, line.before, line.after.state.level, line.direction] }).to include(

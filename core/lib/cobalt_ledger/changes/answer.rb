@@ -6,14 +6,15 @@ module CobaltLedger
     class Answer
       # state: Access::State; written: [what a new record begins with, what is written over it], each a Hash as values
       # stand in a policy, :blank or nil; offered: Array of such; refused: Array of [where it is told, message]; shown:
-      # does the field stand on the person's form?
-      attr_reader :state, :written, :offered, :refused, :shown
+      # does the field stand on the person's form? operands: the values as Conditions::Operand, by how they stand.
+      attr_reader :state, :written, :offered, :refused, :shown, :operands
 
       # plan: Decisions::Plan; field: Catalogue::Field; outcomes: Array by test of the plan; form: Catalogue::Form or
       # nil.
       def initialize(plan, field, outcomes, form)
         decided = plan.slot_of(field.id).decide(outcomes)
         effects = plan.value_effects
+        @operands = {}
         @state = decided.state
         @written = written_by(effects, field, decided, outcomes)
         @offered = decided.open? ? acting(effects.offering, field, outcomes).map { |each| source(each) }.uniq : []
@@ -59,7 +60,11 @@ module CobaltLedger
         [begins, nil]
       end
 
-      def source(action) = action.effect.is_a?(Rules::ValueEffect) ? action.effect.source.to_h : :blank
+      def source(action)
+        return :blank unless action.effect.is_a?(Rules::ValueEffect)
+
+        action.effect.source.to_h.tap { |told| @operands[told] = action.effect.source }
+      end
 
       # What can't be told refuses too.
       def refusing(actions, field, outcomes)

@@ -47,11 +47,26 @@ module CobaltLedger
       def alike?
         return true if @halves.size < 2
 
-        types = @halves.map { |half| half.side.type }
-        fields = types.flat_map { |type| Decisions::ValueEffects.fields_read(@conditions, type) }.uniq
-        return false if fields.any? { |id| types.map { |type| about(type.field(id)) }.uniq.size > 1 }
+        sides = @halves.map(&:side)
+        return false if asked.any? { |key| sides.map { |side| known(side, key) }.uniq.size > 1 }
 
-        @halves[0].side.directory.equal?(@halves[1].side.directory) || @conditions.none? { |node| of_people?(node) }
+        sides[0].directory.equal?(sides[1].directory) || @conditions.none? { |node| of_people?(node) }
+      end
+
+      # What the conditions look up, with what computed fields among it are worked out from.
+      def asked
+        own = @halves.flat_map { |half| Decisions::ValueEffects.fields_read(@conditions, half.side.type) }
+        own.uniq.map { |id| [:entered, id] } | @conditions.flat_map(&:reads).reject { |kind, *| kind == :stored }
+      end
+
+      # What a policy knows of something looked up, in a form that compares.
+      def known(side, key)
+        kind, id, other = key
+        case kind
+        when :entered then about(side.field(id))
+        when :related then about(side.policy.record_type(side.field(id)&.refers_to)&.field(other))
+        when :time then side.policy.zone.identifier
+        end
       end
 
       def about(field)

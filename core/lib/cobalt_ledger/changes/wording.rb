@@ -54,8 +54,8 @@ module CobaltLedger
         level += " (#{answer.state.mask.words})" if answer.state.mask
         begins, writes = answer.written
         [
-          level, begins && "begins with #{value(begins)}", writes && "set to #{value(writes)}",
-          *answer.offered.map { |each| "offered #{value(each)}" },
+          level, begins && "begins with #{value(begins, answer)}", writes && "set to #{value(writes, answer)}",
+          *answer.offered.map { |each| "offered #{value(each, answer)}" },
           *answer.refused.map { |_, message| "refused with “#{message}”" }, answer.shown ? nil : "not on the form"
         ].compact.join(", ")
       end
@@ -116,12 +116,7 @@ module CobaltLedger
       def units(line) = Words.list(line.units.map { |each| @directory.name_of(:unit, each) }, "or")
       def moment(time) = time.getutc.strftime("%-d %b %Y %H:%M")
 
-      def value(source)
-        return "a blank" if source == :blank
-        return "“#{source['value']}”" if source.key?("value")
-
-        source.map { |kind, id| id == true ? "the #{kind}" : "the #{kind} #{id}" }.join(" of ")
-      end
+      def value(source, answer) = source == :blank ? "a blank" : answer.operands.fetch(source).words(@directory)
 
       # All of a role, group, department or unit.
       def kind_of(people)
