@@ -43,13 +43,13 @@ RSpec.describe CobaltLedger::Changes::Consequences do
     end
     keeping = rule("notes", "lock", id: "r8", rank: 8, title: "Kept by all")
     expect(why.call([keeping], rule("notes", "unlock", id: "r9", rank: 9))).to eq(
-      ["Notes stays locked, by 8 “Kept by all”."]
+      ["For Asha Brandt, Notes stays locked, by 8 “Kept by all”."]
     )
     expect(why.call([keeping], rule("notes", "lock", id: "r9", rank: 9))).to eq(
-      ["Notes is locked already, by 8 “Kept by all”."]
+      ["For Asha Brandt, Notes is locked already, by 8 “Kept by all”."]
     )
     expect(why.call([], rule("location", "hide", id: "r9"))).to eq(
-      ["Location is hidden already, by its label Restricted."]
+      ["For Asha Brandt, Location is hidden already, by its label Restricted."]
     )
     never = { "all" => [compare("count", "less", 1), compare("count", "greater", 5)] }
     expect(why.call([], rule("notes", "lock", id: "r9", when: never))).to eq(
@@ -59,5 +59,7 @@ RSpec.describe CobaltLedger::Changes::Consequences do
       ["It is meant for nobody."]
     )
     expect(why.call([], rule("notes", "lock", id: "r9"))).to eq([])
+    renamed = [keeping, keeping.merge("title" => "Other")].map { |each| engine(each) }
+    expect(described_class.new(*renamed, "r8", since: nil).why).to eq(["Nothing that decides has been edited."])
   end
 end

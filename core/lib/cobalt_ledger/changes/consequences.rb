@@ -24,11 +24,20 @@ module CobaltLedger
       def why
         rule = rules.last
         return [] if rule.nil? || sentences.any?
+        return ["Nothing that decides has been edited."] unless moved?
 
         NoEffect.new(@engines.last, rule).sentences
       end
 
       private
+
+      # Has anything of it moved but its words?
+      def moved?
+        types.any? do |id|
+          sides = @engines.map { |engine| Side.new(engine, engine.policy.record_type(id)) }
+          Moved.new(*sides).rules.any? { |each| each.id == @rule }
+        end
+      end
 
       # Record types that the rule is about, before and after.
       def types = rules.map(&:record_type).uniq

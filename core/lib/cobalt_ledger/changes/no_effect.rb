@@ -2,7 +2,8 @@
 
 module CobaltLedger
   module Changes
-    # Why a rule makes no difference to anybody: what gives the same already, or what overrules it.
+    # Why a rule makes no difference to anybody: what gives the same already, or what overrules it, as it is for one of
+    # those it is meant for.
     class NoEffect
       # Sentences at most.
       MOST = 4
@@ -69,9 +70,11 @@ module CobaltLedger
         value = gives.facet(facet) or return nil
         stands = result.final.facet(facet)
         words = Access::Facets.name(facet, stands)
-        return "#{field.name} is #{words} already, by #{names(without.givers(facet))}." if stands == value
+        if stands == value
+          return "For #{person.name}, #{field.name} is #{words} already, by #{names(without.givers(facet))}."
+        end
 
-        "#{field.name} stays #{words}, by #{names(result.givers(facet))}."
+        "For #{person.name}, #{field.name} stays #{words}, by #{names(result.givers(facet))}."
       end
 
       def names(givers) = Words.list(givers.map { |giver| name(giver) }.uniq)
