@@ -74,7 +74,7 @@ RSpec.describe "Conditions and effects of every kind" do
     find("[aria-label='Sight'] label", text: "shown").click
     expect(page).to have_css(
       "section[aria-label='What it does to whom'] li",
-      text: /sees more of .*Safeguarding notes of a study visit/
+      text: /see more of .*Safeguarding notes of a study visit/
     )
   end
 

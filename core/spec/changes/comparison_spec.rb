@@ -80,6 +80,19 @@ RSpec.describe CobaltLedger::Changes::Comparison do
     )
   end
 
+  it "tells what a form no longer shows, apart from what the field may be" do
+    forms = [%w[number notes], %w[number]].map do |fields|
+      document = policy_document
+      part = { "id" => "main", "name" => "Main", "fields" => fields }
+      document["record_types"][0]["forms"] = [{ "id" => "all", "name" => "All", "sections" => [part] }]
+      engine_of(document)
+    end
+    lines = described_class.new(*forms).lines
+    expect(lines.map { |line| [line.field, line.mode, line.direction] }).to match_array(
+      %w[create edit view list].map { |mode| ["notes", mode, ["no longer finds on the form"]] }
+    )
+  end
+
   it "names a few people, and says it of several" do
     hidden = editing("notes", "hide", audience: { "any" => [{ "user" => "asha" }, { "role" => "courier" }] })
     expect(told([], [hidden])).to eq(

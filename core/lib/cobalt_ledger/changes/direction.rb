@@ -28,7 +28,7 @@ module CobaltLedger
           when Access::Facets::MASKED then [1, state.mask.disclosure]
           else [2]
           end
-        { sees: answer.shown ? seen : [0], changes: state.entry == Access::Facets::OPEN && answer.shown ? 1 : 0,
+        { sees: seen, changes: state.entry == Access::Facets::OPEN ? 1 : 0,
           fills: state.presence == Access::Facets::REQUIRED ? 1 : 0 }
       end
 
@@ -49,6 +49,8 @@ module CobaltLedger
         return [] unless before && after
 
         [
+          ("now finds on the form" if after.shown && !before.shown),
+          ("no longer finds on the form" if before.shown && !after.shown),
           ("is masked otherwise" if masks(before) && masks(after) && masks(before) != masks(after) &&
                                     masks(before).disclosure == masks(after).disclosure),
           ("holds another value" if before.written != after.written),

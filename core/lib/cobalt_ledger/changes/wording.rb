@@ -78,14 +78,23 @@ module CobaltLedger
       def doing(line)
         told = line.direction
         told = told.empty? ? ["meets something else of"] : told.map { |words| OF.fetch(words, words) }
-        several?(line.people) ? told.map { |words| words.sub(/\A\w+/) { |verb| SEVERAL.fetch(verb, verb) } } : told
+        if several?(line.people)
+          told.map do |words|
+            words.sub(/\A(now |no longer )?\w+/) do |verb|
+              SEVERAL.fetch(verb, verb)
+            end
+          end
+        else
+          told
+        end
       end
 
       # Is it told of them in the plural?
       def several?(people) = people.size > 1 && !who(people).start_with?("everyone")
 
       # Verbs of several people.
-      SEVERAL = { "sees" => "see", "finds" => "find", "is" => "are", "meets" => "meet" }.freeze
+      SEVERAL = { "sees" => "see", "finds" => "find", "is" => "are", "meets" => "meet", "now finds" => "now find",
+                  "no longer finds" => "no longer find" }.freeze
 
       MEMBER = { role: "with the role", group: "in the group", department: "in the department", unit: "at" }.freeze
 
