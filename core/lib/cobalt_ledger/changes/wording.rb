@@ -78,15 +78,9 @@ module CobaltLedger
       def doing(line)
         told = line.direction
         told = told.empty? ? ["meets something else of"] : told.map { |words| OF.fetch(words, words) }
-        if several?(line.people)
-          told.map do |words|
-            words.sub(/\A(now |no longer )?\w+/) do |verb|
-              SEVERAL.fetch(verb, verb)
-            end
-          end
-        else
-          told
-        end
+        return told unless several?(line.people)
+
+        told.map { |words| words.sub(/\A(now |no longer )?\w+/) { |verb| SEVERAL.fetch(verb, verb) } }
       end
 
       # Is it told of them in the plural?
