@@ -92,8 +92,7 @@ module Server
                 .first(IMPACT_LIMIT)
                 .group_by { |line| line.to_h.except(:mode, :example) }
                 .map { |_, same| impact_line(same, [after.policy, before.policy], wording) },
-            "undecided" =>
-              CobaltLedger::Changes::Merging.of(found.flat_map(&:last)).map { |each| wording.undecided(each) }
+            "undecided" => wording.not_told(found.flat_map(&:last))
           }
         end
 

@@ -83,8 +83,7 @@ module Server
     def sentences(after, type)
       comparison = CobaltLedger::Changes::Comparison.new(@state.engine, after.engine, since: Time.now)
       wording = CobaltLedger::Changes::Wording.new([@state.policy, after.policy], after.directory)
-      lines, unsure = comparison.of(type)
-      wording.sentences(lines) + CobaltLedger::Changes::Merging.of(unsure).map { |each| wording.undecided(each) }
+      wording.told(*comparison.of(type))
     end
 
     # Findings of the record type that come, go, or are settled otherwise.

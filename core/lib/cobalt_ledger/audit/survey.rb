@@ -40,21 +40,8 @@ module CobaltLedger
       # Rules that are on and reach a field: Array of Rules::Rule.
       def rules_on(field) = @rules_on[field.id] ||= policy.rules_on(field, record_type.id).select(&:on?)
 
-      # Rules that can make a difference to a field: those on it, and for a computed one those on what it is worked out
-      # from, which it is no more open than.
-      def bearing_on(field)
-        @bearing_on[field.id] ||= begin
-          inputs = record_type.formulas.inputs_of(field.id)
-          if inputs.empty?
-            rules_on(field)
-          else
-            ([field] + inputs.map { |id| record_type.field(id) })
-              .flat_map { |each| rules_on(each) }
-              .uniq
-              .sort_by { |rule| order[rule] }
-          end
-        end
-      end
+      # Rules that are on and can make a difference to a field.
+      def bearing_on(field) = @bearing_on[field.id] ||= policy.bearing_on(field, record_type).select(&:on?)
 
       # What several detectors ask, worked out once.
       def once(name) = (@once ||= {}).fetch(name) { @once[name] = yield }
@@ -159,7 +146,7 @@ module CobaltLedger
       end
 
       def closeness(rules, principals)
-        @people.closeness? ? rules.to_h { |rule| [rule, Directory::Closeness.of(rule.audience, principals)] } : {}
+        @people.closeness? ? Directory::Closeness.of_rules(rules, principals) : {}
       end
     end
   end

@@ -18,23 +18,23 @@ module CobaltLedger
       # Identifiers of the record types that either policy knows.
       def record_types = [@to, @from].flat_map { |engine| engine.policy.record_types.keys }.uniq
 
-      # Array of Line.
-      def lines = record_types.flat_map { |id| of(id).first }
+      # Array of Line. types: identifiers of record types.
+      def lines(types = record_types) = types.flat_map { |id| of(id).first }
 
       # Array of Undecided.
-      def undecided = record_types.flat_map { |id| of(id).last }
+      def undecided(types = record_types) = types.flat_map { |id| of(id).last }
 
-      # [Array of Line, Array of Undecided] of one record type. id: identifier; fields: identifiers, or nil for all.
-      def of(id, fields: nil) = @of[[id, fields]] ||= compared(id, fields)
+      # [Array of Line, Array of Undecided] of one record type. id: identifier.
+      def of(id) = @of[id] ||= compared(id)
 
       private
 
-      def compared(id, fields)
+      def compared(id)
         sides = [@from, @to].map { |engine| Side.new(engine, engine.policy.record_type(id)) }
         moved = Moved.new(*sides)
         found = []
         unsure = []
-        (fields ? moved.fields & fields : moved.fields).each do |field|
+        moved.fields.each do |field|
           each_meeting(sides, moved, field) do |people, place|
             lines, complete = Meeting.new(sides, field, people, place, @since, @memory).lines
             found.concat(lines)

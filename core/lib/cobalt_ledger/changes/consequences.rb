@@ -14,10 +14,8 @@ module CobaltLedger
 
       # Array of String, what could not be decided last.
       def sentences
-        found = types.map { |id| @comparison.of(id) }
-        wording = Wording.new(@engines.map(&:policy), @engines.last.directory)
-        wording.sentences(found.flat_map(&:first)) +
-          Merging.of(found.flat_map(&:last)).map { |each| wording.undecided(each) }
+        @sentences ||= Wording.new(@engines.map(&:policy), @engines.last.directory)
+          .told(@comparison.lines(types), @comparison.undecided(types))
       end
 
       # Why nobody meets any difference, where nobody does: Array of String.

@@ -21,9 +21,6 @@ module CobaltLedger
           end
       end
 
-      # Has nothing moved at all?
-      def nothing? = rules.empty? && fields.none? { |id| beside?(id) }
-
       # Identifiers of the fields that either policy knows.
       def fields = [@from, @to].flat_map { |side| side.type ? side.type.fields.map(&:id) : [] }.uniq
 

@@ -32,8 +32,7 @@ module CobaltLedger
         @bearing_on[id] ||= if field(id).nil? then []
                             elsif writes? then rules
                             else
-                              read = [id, *type.formulas.inputs_of(id)].map { |each| field(each) }
-                              rules.select { |rule| read.any? { |each| rule.targets?(each) } }
+                              policy.bearing_on(field(id), type).select(&:on?)
                             end
       end
 
@@ -53,7 +52,7 @@ module CobaltLedger
       # What of the rules on a field remains for somebody: a Decisions::Plan. acting: rules that mean them and reach
       # there; above: the unit and all above it.
       def plan(id, acting, above, mode, principals)
-        matched = closeness? ? acting.to_h { |rule| [rule, Directory::Closeness.of(rule.audience, principals)] } : {}
+        matched = closeness? ? Directory::Closeness.of_rules(acting, principals) : {}
         fields = writes? ? nil : [field(id)]
         begun = policy.baselines_of(type.id).map { |baseline| baseline.units.intersect?(above) }
         @plans[[fields && id, acting, begun, mode, matched.values]] ||=

@@ -14,6 +14,13 @@ module CobaltLedger
         @whole = {}
       end
 
+      # All that a comparison says: sentences, and then what could not be told.
+      # lines: Array of Line; undecided: Array of Undecided.
+      def told(lines, undecided) = sentences(lines) + not_told(undecided)
+
+      # undecided: Array of Undecided. Returns sentences.
+      def not_told(undecided) = Merging.of(undecided).map { |each| undecided(each) }
+
       # lines: Array of Line. Returns sentences: what differs only in field or mode is told together.
       def sentences(lines)
         by_field = Merging.of(lines).group_by { |line| line.to_h.except(:field, :example) }.values
@@ -24,8 +31,8 @@ module CobaltLedger
 
       # line: Line; fields: identifiers; modes: Array of String. Returns one sentence.
       def sentence(line, fields = [line.field], modes = [line.mode])
-        "#{Words.capitalize(who(line.people))} #{Words.list(doing(line))} #{named(line,
-                                                                                  fields)}#{where(line, modes)}: " \
+        whom = "#{Words.capitalize(who(line.people))} #{Words.list(doing(line))} "
+        "#{whom}#{named(line, fields)}#{where(line, modes)}: " \
           "#{answer(line.before)} becomes #{answer(line.after)}#{under(line)}#{span(line)}."
       end
 

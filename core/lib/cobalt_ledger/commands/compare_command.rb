@@ -18,11 +18,12 @@ module CobaltLedger
       def run
         engines = [engine("from", directory), engine("to", people_after)]
         format = one_of("format", %w[text json], "text")
-        types = types(engines)
         comparison = Changes::Comparison.new(*engines, since: since)
-        told = Formats::ComparisonJson.write(comparison, types)
-        format == "json" ? print_json(told) : out.write(text(comparison, types, engines))
-        told["differences"].any? ? :found : nil
+        types = types(comparison)
+        if format == "json" then print_json(Formats::ComparisonJson.write(comparison, types))
+        else out.write(text(comparison, types, engines))
+        end
+        comparison.lines(types).any? ? :found : nil
       end
 
       private
@@ -37,9 +38,9 @@ module CobaltLedger
         in_file(path) { |text| Formats::DirectoryJson.read(text).first }
       end
 
-      def types(engines)
-        asked = options["record-type"] or return nil
-        return [asked] if engines.any? { |engine| engine.policy.record_type(asked) }
+      def types(comparison)
+        asked = options["record-type"] or return comparison.record_types
+        return [asked] if comparison.record_types.include?(asked)
 
         raise BadInput.at("--record-type", "neither policy has such a record type")
       end
@@ -52,13 +53,9 @@ module CobaltLedger
 
       # One sentence a line, and what could not be decided.
       def text(comparison, types, engines)
-        found = (types || comparison.record_types).map { |id| comparison.of(id) }
-        wording = Changes::Wording.new(engines.map(&:policy), engines.last.directory)
-        lines = wording.sentences(found.flat_map(&:first))
-        unsure = Changes::Merging.of(found.flat_map(&:last)).map { |each| wording.undecided(each) }
-        return "Nobody meets any difference.\n" if lines.empty? && unsure.empty?
-
-        "#{(lines + unsure).join("\n")}\n"
+        told = Changes::Wording.new(engines.map(&:policy), engines.last.directory)
+          .told(comparison.lines(types), comparison.undecided(types))
+        told.empty? ? "Nobody meets any difference.\n" : "#{told.join("\n")}\n"
       end
     end
   end

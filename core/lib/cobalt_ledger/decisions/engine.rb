@@ -153,9 +153,7 @@ module CobaltLedger
 
       # Hash of rule to how closely its audience matches, for those that match.
       def closeness(rules, principals)
-        rules
-          .select { |rule| rule.audience.match?(principals) }
-          .to_h { |rule| [rule, Directory::Closeness.of(rule.audience, principals)] }
+        Directory::Closeness.of_rules(rules.select { |rule| rule.audience.match?(principals) }, principals)
       end
 
       def build(key, record_type, principals, unit, fields)

@@ -20,6 +20,9 @@ module CobaltLedger
           end
           .min
       end
+
+      # The same of several rules that match. Returns a Hash of rule to what `of` says.
+      def of_rules(rules, principals) = rules.to_h { |rule| [rule, of(rule.audience, principals)] }
     end
   end
 end

@@ -6,12 +6,10 @@ module CobaltLedger
     module ComparisonJson
       module_function
 
-      # comparison: Changes::Comparison; types: identifiers of record types, or nil for all. Returns {"differences",
-      # "undecided"}.
-      def write(comparison, types = nil)
-        found = (types || comparison.record_types).map { |id| comparison.of(id) }
-        { "differences" => found.flat_map(&:first).flat_map { |line| lines(line) },
-          "undecided" => found.flat_map(&:last).flat_map { |each| places(each) } }
+      # comparison: Changes::Comparison; types: identifiers of record types. Returns {"differences", "undecided"}.
+      def write(comparison, types = comparison.record_types)
+        { "differences" => comparison.lines(types).flat_map { |line| lines(line) },
+          "undecided" => comparison.undecided(types).flat_map { |each| places(each) } }
       end
 
       def lines(line)

@@ -38,6 +38,15 @@ module CobaltLedger
       # Rules of one record type that speak of a field, in the same order as rules_of.
       def rules_on(field, record_type_id) = @rules_by_field.fetch([record_type_id, field.id], [])
 
+      # Rules that can make a difference to a field, in the same order: those on it, and for a computed one those on
+      # what it is worked out from, which it is no more open than.
+      def bearing_on(field, record_type)
+        inputs = record_type.formulas.inputs_of(field.id).map { |id| record_type.field(id) }
+        return rules_on(field, record_type.id) if inputs.empty?
+
+        rules_of(record_type.id) & [field, *inputs].flat_map { |each| rules_on(each, record_type.id) }
+      end
+
       # Name of the precedence method for a field: its own, its record type's, or the policy's.
       def precedence_of(record_type, field) = field.precedence || record_type.precedence || precedence
 
