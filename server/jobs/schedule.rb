@@ -12,7 +12,11 @@ module Server
       def keep
         scheduler = Rufus::Scheduler.new
         zone = PolicyStore.instance.in_force.policy.zone.identifier
-        Scheduled.members.each_value { |task| scheduler.cron("#{task.cron} #{zone}") { perform(task) } }
+        Scheduled.members.each_value do |task|
+          kind, times = task.times
+          times = "#{times} #{zone}" if kind == :cron
+          scheduler.public_send(kind, times, overlap: false) { perform(task) }
+        end
         scheduler
       end
 

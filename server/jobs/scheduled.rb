@@ -12,12 +12,18 @@ module Server
         def registry_namespace = Server::Jobs::Tasks
         def registry_loader = Server.loader
 
-        # Five fields, as in crontab(5) of POSIX: minute, hour, day of the month, month, day of the week.
-        attr_reader :cron
+        # When, as rufus-scheduler takes it: [:cron, five fields as in crontab(5) of POSIX: minute, hour, day of the
+        # month, month, day of the week] or [:every, a time such as "2s"].
+        attr_reader :times
 
         # cron: String, see above.
         def at(cron)
-          @cron = cron
+          @times = [:cron, cron]
+        end
+
+        # Again and again, but never twice at once. span: String, see above.
+        def every(span)
+          @times = [:every, span]
         end
       end
 

@@ -19,6 +19,7 @@ module Server
               "name" => change_set.name, "edits" => change_set.edits.count, "revision" => change_set.revision
             },
             "findings" => FindingsView.new(PolicyStore.instance.pending, "pending").standing,
+            "proving" => AuditRuns.proving?("pending"),
             "people" => PolicyStore.instance.directory.users.size
           )
         end

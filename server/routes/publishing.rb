@@ -23,6 +23,11 @@ module Server
           json(impact_view)
         end
 
+        app.get "/api/change-set/findings" do
+          allow!(:read)
+          json(change_findings.to_h)
+        end
+
         app.delete "/api/change-set/edits/:id" do
           allow!(:edit)
           PolicyEditor.new(author).revert(params["id"])
@@ -31,14 +36,11 @@ module Server
 
         app.post "/api/change-set/publish" do
           allow!(:publish)
-          json(
-            edition_view(
-              PolicyEditor.new(author).publish(
-                revision: sent["revision"], note: sent["note"] || "", edition: sent["edition"]
-              )
-            ),
-            201
-          )
+          published =
+            PolicyEditor.new(author).publish(
+              revision: sent["revision"], note: sent["note"] || "", edition: sent["edition"]
+            ) { change_findings.known!(sent["known"] || [], proved: sent["proved"]) }
+          json(edition_view(published), 201)
         end
 
         app.get "/api/editions" do
@@ -70,6 +72,8 @@ module Server
             "edits" => edits
           }
         end
+
+        def change_findings = ChangeFindings.new(PolicyStore.instance.in_force, PolicyStore.instance.pending)
 
         # The same account is asked for by many; it is worked out once, by one after the other.
         def impact_view

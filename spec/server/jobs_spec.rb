@@ -52,12 +52,12 @@ RSpec.describe "Long jobs" do
   end
 
   it "each do what their file says, at times that the clocks know" do
-    expect(Server::Jobs::Scheduled.names).to contain_exactly("audit_at_night", "clear_up")
+    expect(Server::Jobs::Scheduled.names).to contain_exactly("audit_at_night", "clear_up", "follow_edits")
     scheduler = Server::Jobs::Schedule.keep
     expect(scheduler.jobs.map { |each| each.next_time.to_t.getlocal("+00:00") }).to all(
       be_between(Time.now, Time.now + (25 * 60 * 60))
     )
-    expect(scheduler.jobs.map { |each| each.original[/\S+\z/] }.uniq).to eq(
+    expect(scheduler.cron_jobs.map { |each| each.original[/\S+\z/] }.uniq).to eq(
       [Server::PolicyStore.instance.in_force.policy.zone.identifier]
     )
   ensure

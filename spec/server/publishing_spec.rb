@@ -74,4 +74,63 @@ RSpec.describe "Publishing" do
     expect(answer["edits"].size).to eq(2)
     expect(call(:delete, "/api/change-set/edits/999999")).to eq(404)
   end
+
+  describe "findings" do
+    # Identities of what the audit found on a policy, by the page that lists them all.
+    def found(state)
+      call(:get, "/api/findings?state=#{state}&accepted=yes")
+      answer["groups"].flat_map { |group| group["findings"] }.map { |finding| finding["id"] }
+    end
+
+    def proved
+      Server::Jobs::Tasks::FollowEdits.new.perform
+      Server::Jobs::Crew.wait
+      call(:get, "/api/change-set/findings")
+      answer
+    end
+
+    def ids(list) = list.map { |finding| finding["id"] }
+
+    def publish_with(**more)
+      call(:get, "/api/change-set")
+      call(:post, "/api/change-set/publish", { revision: answer["revision"], note: "" }.merge(more))
+    end
+
+    it "are proved by themselves after an edit, told as brought and taken away, and grave ones asked about once more" do
+      import("policy", File.binread("demo/flawed-policy.json"))
+      call(:get, "/api/change-set/findings")
+      expect(answer).to include("proved" => false, "unproved" => include("Outgoing loan"))
+      expect(publish_with(proved: true)).to eq(409)
+      expect(answer["type"]).to end_with("not-proved")
+
+      told = proved
+      expect(told["proved"]).to be(true)
+      before, after = %w[in_force pending].map { |state| found(state) }
+      expect(ids(told["brings"])).to match_array(after - before)
+      expect(ids(told["takes"])).to match_array(before - after)
+
+      grave = told["brings"].select { |finding| finding["grave"] }
+      expect(publish_with(known: ids(grave.drop(1)), proved: true)).to eq(409)
+      expect(ids(answer["findings"])).to eq([grave[0]["id"]])
+      expect(Server::Edition.count).to eq(1)
+      expect(publish_with(known: ids(grave), proved: true)).to eq(201)
+
+      call(:get, "/api/findings/#{grave[0]['id']}?state=in_force")
+      blamed = answer["rules"].first["id"]
+      call(:get, "/api/rules/#{blamed}?state=pending")
+      expect(call(:delete, "/api/rules/#{blamed}", if_match: answer["etag"])).to eq(200)
+      expect(ids(proved["takes"])).to include(grave[0]["id"])
+      expect(publish_with(proved: true)).to eq(201)
+    end
+
+    it "that somebody has accepted are not asked about again" do
+      add_rule(effects: [{ "effect" => "lock" }, { "effect" => "require" }])
+      grave = proved["brings"].select { |finding| finding["grave"] }
+      expect(grave).not_to be_empty
+      grave.each do |finding|
+        call(:put, "/api/findings/#{finding['id']}/acceptance?state=pending", { reason: "It is meant so" })
+      end
+      expect(publish_with(proved: true)).to eq(201)
+    end
+  end
 end

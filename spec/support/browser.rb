@@ -28,7 +28,7 @@ Capybara.default_driver = :chromium
 Capybara.javascript_driver = :chromium
 Capybara.server = :puma, { Silent: true, Threads: "1:6" }
 Capybara.app = Server::Application
-Capybara.default_max_wait_time = 8
+Capybara.default_max_wait_time = 12
 Capybara.enable_aria_label = true
 
 # What a person does in the browser, in the words a person would use.

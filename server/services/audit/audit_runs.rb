@@ -5,6 +5,9 @@ module Server
   module AuditRuns
     LOCK = Mutex.new
 
+    # Names of the policies that are proved.
+    STATES = %w[in_force pending].freeze
+
     class << self
       # Starts a run unless one that is current is there or on its way. name: "in_force" or "pending"; by: name of who
       # starts it; account: their Account; first: record type to begin with, or nil. Returns the Job.
@@ -50,8 +53,26 @@ module Server
       # Digest by record type of what the last whole run stood on.
       def proved_parts(name) = Job.latest_done("audit", name)&.result&.[]("parts") || {}
 
-      # Digests of the parts that the latest runs of both states stand on.
-      def in_use = %w[in_force pending].flat_map { |name| proved_parts(name).values }
+      # Starts what is needed so that both policies are proved as they stand. by: name of who has it done.
+      def follow(by:)
+        STATES.each { |name| start(name, by: by) if AuditDigests.missing(PolicyStore.instance.compiled(name)).any? }
+      end
+
+      # Is a policy being proved, or about to be?
+      def proving?(name)
+        policy = PolicyStore.instance.compiled(name)
+        return false if AuditDigests.missing(policy).empty?
+
+        run = latest(name)
+        run.nil? || run.subject != policy.subject || %w[queued running].include?(run.status)
+      end
+
+      # Digests of the parts that both policies stand on, as they are and as they were when they were last proved.
+      def in_use
+        STATES.flat_map do |name|
+          proved_parts(name).values + AuditDigests.of(PolicyStore.instance.compiled(name)).values
+        end
+      end
 
       # Called when a job was put in the queue; set by whoever works jobs off.
       attr_writer :wake

@@ -60,7 +60,8 @@ module Server
     end
 
     # Makes the pending policy the next edition, and opens the next change set. edition: the number of the one that it
-    # was looked at on, or nil. Returns the Edition.
+    # was looked at on, or nil. The block, where there is one, raises what keeps it from being published. Returns the
+    # Edition.
     def publish(revision:, note:, edition: nil)
       exclusively do |change_set, document|
         stands_on!(change_set, edition)
@@ -68,6 +69,7 @@ module Server
         raise Problem.new(422, "nothing-to-publish", "The change set holds no edit") if change_set.edits.empty?
 
         sound!(document)
+        yield if block_given?
         Edition.publish(document, by: @author, note: note).tap do |published|
           change_set.update!(published_edition: published.number)
           ChangeSet.open_on(published)

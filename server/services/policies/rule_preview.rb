@@ -36,10 +36,17 @@ module Server
       told = CobaltLedger::Changes::Consequences.new(
         @pending.engine, state_with_rule.engine, @rule["id"], since: Time.now
       )
-      { "sentences" => told.sentences, "why" => told.why }
+      { "sentences" => told.sentences, "why" => told.why.map { |reason| reason(reason) } }
     end
 
     private
+
+    # Parts of a sentence: {"text"} or {"rule" => its card}.
+    def reason(reason)
+      reason.parts.map do |part|
+        part.is_a?(String) ? { "text" => part } : { "rule" => CobaltLedger::Formats::RuleCard.of(part) }
+      end
+    end
 
     def list(faults) = faults.map { |fault| { "pointer" => fault.pointer, "message" => fault.message } }
 

@@ -7,7 +7,16 @@ export type PolicyState = "in_force" | "pending";
 /** For this long, in milliseconds, what seldom changes is not fetched again. */
 const CALM = { staleTime: 30_000 };
 
-export const useOverview = () => api.useQuery("get", "/api/overview");
+/** How often it is asked again while what was edited is being proved, in milliseconds. */
+const PROVING = 700;
+
+export const useOverview = () =>
+  api.useQuery(
+    "get",
+    "/api/overview",
+    {},
+    { refetchInterval: (fetched) => (fetched.state.data?.proving ? PROVING : false) },
+  );
 
 export const useCatalogue = (state: PolicyState) =>
   api.useQuery("get", "/api/catalogue", { params: { query: { state } } }, CALM);

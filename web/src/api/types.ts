@@ -61,6 +61,7 @@ export type ImportAsked = paths["/api/imports/preview"]["post"]["requestBody"]["
 export type ImportPreview = Schemas["ImportPreview"];
 export type ChangeAccount = Schemas["ChangeAccount"];
 export type ChangeSet = Schemas["ChangeSet"];
+export type ChangeFinding = Schemas["ChangeFinding"];
 export type Impact = Schemas["Impact"];
 export type Edition = Schemas["Edition"];
 export type Named = Schemas["Named"];

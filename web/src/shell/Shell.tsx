@@ -75,15 +75,15 @@ export function Shell() {
 
 /** How many findings above house-keeping stand, so far as they are proved. */
 function StandingFindings() {
-  const standing = useOverview().data?.findings ?? 0;
-  return standing > 0 ? (
-    <span
-      className="count mono"
-      title={`${standing} ${standing === 1 ? "finding" : "findings"} above house-keeping`}
-    >
+  const { findings: standing = 0, proving = false } = useOverview().data ?? {};
+  if (standing === 0 && !proving) return null;
+  const count = `${standing} ${standing === 1 ? "finding" : "findings"} above house-keeping`;
+  return (
+    <span className="count mono" title={proving ? `${count}; being proved anew` : count}>
       {standing}
+      {proving && "…"}
     </span>
-  ) : null;
+  );
 }
 
 /** The edition in force and the edits waiting. */

@@ -18,13 +18,13 @@ module CobaltLedger
           .told(@comparison.lines(types), @comparison.undecided(types))
       end
 
-      # Why nobody meets any difference, where nobody does: Array of String.
+      # Why nobody meets any difference, where nobody does: Array of NoEffect::Reason.
       def why
         rule = rules.last
         return [] if rule.nil? || sentences.any?
-        return ["Nothing that decides has been edited."] unless moved?
+        return [NoEffect::Reason.new(["Nothing that decides has been edited."])] unless moved?
 
-        NoEffect.new(@engines.last, rule).sentences
+        NoEffect.new(@engines.last, rule).reasons
       end
 
       private

@@ -8,6 +8,13 @@ module CobaltLedger
       # Sentences at most.
       MOST = 4
 
+      # One sentence. parts: Array of String, and of Rules::Rule where one is named.
+      Reason = Struct.new(:parts) do
+        def words
+          parts.map { |part| part.is_a?(String) ? part : "#{part.number} “#{part.title}”" }.join
+        end
+      end
+
       # engine: Decisions::Engine of the policy with the rule; rule: Rules::Rule.
       def initialize(engine, rule)
         @engine = engine
@@ -16,16 +23,18 @@ module CobaltLedger
         @directory = engine.directory
       end
 
-      # Array of String, those of the first fields it speaks of. Empty where the rule gives no access.
-      def sentences
-        return ["The rule is switched off."] unless @rule.on?
-        return ["It is meant for nobody."] if person.nil?
-        return ["It reaches no unit that owns records."] if unit.nil?
+      # Array of Reason, those of the first fields it speaks of. Empty where the rule gives no access.
+      def reasons
+        return [said("The rule is switched off.")] unless @rule.on?
+        return [said("It is meant for nobody.")] if person.nil?
+        return [said("It reaches no unit that owns records.")] if unit.nil?
 
         @type.fields.select { |field| @rule.targets?(field) }.lazy.flat_map { |field| of(field) }.uniq.first(MOST)
       end
 
       private
+
+      def said(*parts) = Reason.new(parts)
 
       def person = @person ||= @directory.crowds.then { |crowds| crowds.users(crowds.of(@rule.audience)).first }
 
@@ -45,7 +54,7 @@ module CobaltLedger
         own = (slot.rules + slot.guardrails).select { |speaker| speaker.source.rule.equal?(@rule) }
         return [] if own.empty?
 
-        outcomes = applying(own, field) or return [unmet(field)]
+        outcomes = applying(own, field) or return [said(unmet(field))]
         result, without = [nil, @rule].map { |rule| slot.result(outcomes, except: rule) }
         own.select { |speaker| speaks?(speaker, outcomes) }.flat_map do |speaker|
           Access::Facets::ALL.filter_map { |facet| told(field, facet, speaker.source.gives, result, without) }
@@ -70,18 +79,22 @@ module CobaltLedger
         value = gives.facet(facet) or return nil
         stands = result.final.facet(facet)
         words = Access::Facets.name(facet, stands)
-        if stands == value
-          return "For #{person.name}, #{field.name} is #{words} already, by #{names(without.givers(facet))}."
-        end
-
-        "For #{person.name}, #{field.name} stays #{words}, by #{names(result.givers(facet))}."
+        told, givers = stands == value ? ["is #{words} already", without] : ["stays #{words}", result]
+        names = givers.givers(facet).map { |giver| name(giver) }.uniq
+        said("For #{person.name}, #{field.name} #{told}, by ", *listed(names), ".")
       end
 
-      def names(givers) = Words.list(givers.map { |giver| name(giver) }.uniq)
+      # Names of givers with what stands between them.
+      def listed(names)
+        names.each_with_index.flat_map do |each, place|
+          place.zero? ? [each] : [place == names.size - 1 ? " and " : ", ", each]
+        end
+      end
 
+      # A Rules::Rule, or what else gives it in words.
       def name(giver)
         case giver.kind
-        when :rule, :guardrail then "#{giver.source.number} “#{giver.source.title}”"
+        when :rule, :guardrail then giver.source
         when :label then "its label #{giver.source.name}"
         when :baseline then "the baseline #{giver.source.name}"
         when :field then "its own baseline"

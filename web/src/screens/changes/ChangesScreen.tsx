@@ -1,6 +1,4 @@
-import { useQueryClient } from "@tanstack/react-query";
-import { App, Button, Input } from "antd";
-import { useState } from "react";
+import { App } from "antd";
 import { Link } from "react-router";
 import { api } from "../../api/client";
 import type { ChangeSet } from "../../api/types";
@@ -10,7 +8,9 @@ import { withPart } from "../../question/withPart";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useAccount } from "../../shell/account";
+import { FindingsOfChange } from "./FindingsOfChange";
 import { ImpactTable } from "./ImpactTable";
+import { Publish } from "./Publish";
 
 /** The open change set: what is edited, what that does to whom, and publishing it as the next edition. */
 export default function ChangesScreen() {
@@ -44,6 +44,7 @@ export default function ChangesScreen() {
                 {data.edits.map((edit) => (
                   <EditRow key={edit.id} edit={edit} />
                 ))}
+                {data.edits.length > 0 && <FindingsOfChange revision={data.revision} />}
                 {data.edits.length > 0 && <ImpactTable />}
               </>
             )}
@@ -96,51 +97,6 @@ function EditRow({ edit }: { edit: ChangeSet["edits"][number] }) {
         </span>
       </div>
     </div>
-  );
-}
-
-function Publish({ changeSet }: { changeSet: ChangeSet }) {
-  const { may } = useAccount();
-  const { message } = App.useApp();
-  const client = useQueryClient();
-  const [note, setNote] = useState("");
-  const publishing = api.useMutation("post", "/api/change-set/publish", {
-    onSuccess: (edition) => {
-      setNote("");
-      message.success(`Edition ${edition.number} is in force`);
-    },
-    // What is waiting may be something else by now.
-    onError: () => void client.invalidateQueries({ queryKey: ["get", "/api/change-set"] }),
-  });
-  const { error, isPending: busy } = publishing;
-  if (!may("publish")) return <p className="soft">An administrator or approver publishes what is waiting.</p>;
-  const publish = () =>
-    publishing.mutate({ body: { revision: changeSet.revision, edition: changeSet.base_edition, note } });
-  return (
-    <section className="stack" style={{ marginBottom: 20 }}>
-      <h2>Publish</h2>
-      <span className="soft">
-        Publishing makes edition <span className="mono">{changeSet.base_edition + 1}</span>: numbered,
-        unchangeable, and in force from that moment for every form, list and program.
-      </span>
-      <label className="line">
-        Note for whoever reads the editions later
-        <Input.TextArea
-          value={note}
-          maxLength={1000}
-          autoSize={{ minRows: 2, maxRows: 6 }}
-          onChange={(event) => setNote(event.target.value)}
-        />
-      </label>
-      {error ? <ProblemNotice error={error} /> : null}
-      <span>
-        <Button type="primary" loading={busy} disabled={changeSet.edits.length === 0} onClick={publish}>
-          {changeSet.edits.length === 0
-            ? "Nothing to publish"
-            : `Publish ${changeSet.edits.length} ${changeSet.edits.length === 1 ? "edit" : "edits"}`}
-        </Button>
-      </span>
-    </section>
   );
 }
 

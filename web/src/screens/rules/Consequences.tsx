@@ -1,6 +1,7 @@
 import { keepPreviousData } from "@tanstack/react-query";
 import { api } from "../../api/client";
 import type { Rule } from "../../api/types";
+import { RuleLink } from "../findings/RuleLink";
 
 /** What keeping a rule would do to whom, in sentences made by the core; stands beside the button that keeps it. */
 export function Consequences({ rule, sound }: { rule: Rule; sound: boolean }) {
@@ -19,8 +20,12 @@ export function Consequences({ rule, sound }: { rule: Rule; sound: boolean }) {
           <li key={sentence}>{sentence}</li>
         ))}
         {told.data.sentences.length === 0 && <li>Proved: nobody meets any difference.</li>}
-        {told.data.why.map((sentence) => (
-          <li key={sentence}>{sentence}</li>
+        {told.data.why.map((parts, place) => (
+          <li key={place}>
+            {parts.map((part, index) =>
+              part.rule ? <RuleLink key={index} rule={part.rule} type={rule.record_type} /> : part.text,
+            )}
+          </li>
         ))}
       </ul>
     </section>
