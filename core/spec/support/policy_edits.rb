@@ -39,6 +39,14 @@ class PolicyEdits < PolicyGenerator
                 "at" => moment.iso8601)
   end
 
+  # A rule that may keep records from being saved.
+  def hurdle
+    rule(95).except("otherwise", "window", "timing").merge(
+      "reach" => { "modes" => ["edit"] }, "targets" => { "fields" => [pick(%w[level agreed contact])] },
+      "effects" => [pick([{ "effect" => "require" }, { "effect" => "refuse", "message" => "Not so" }])]
+    )
+  end
+
   private
 
   # A rule to edit, made where there is none.

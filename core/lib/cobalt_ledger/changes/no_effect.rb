@@ -8,7 +8,7 @@ module CobaltLedger
       # Sentences at most.
       MOST = 4
 
-      # One sentence. parts: Array of String, and of Rules::Rule where one is named.
+      # One sentence. parts: Array of String, and of Rules::Contribution where a rule is named.
       Reason = Struct.new(:parts) do
         def words
           parts.map { |part| part.is_a?(String) ? part : "#{part.number} “#{part.title}”" }.join
@@ -86,12 +86,11 @@ module CobaltLedger
 
       # Names of givers with what stands between them.
       def listed(names)
-        names.each_with_index.flat_map do |each, place|
-          place.zero? ? [each] : [place == names.size - 1 ? " and " : ", ", each]
-        end
+        before = ["", *Array.new([names.size - 2, 0].max, ", "), " and "]
+        before.first(names.size).zip(names).flatten.drop(1)
       end
 
-      # A Rules::Rule, or what else gives it in words.
+      # A Rules::Contribution, or what else gives it in words.
       def name(giver)
         case giver.kind
         when :rule, :guardrail then giver.source

@@ -39,6 +39,10 @@ module CobaltLedger
         )
       end
 
+      # What keeps a record from being saved as it stands, whatever else is changed: Array of Refusal. decision: Decision
+      # in edit mode with nothing typed.
+      def obstacles(decision) = unsettled(decision) + missing(decision, {}, []) + objections(decision)
+
       private
 
       # Somebody to whom every field of a new record is closed has nothing to create.
