@@ -41,7 +41,7 @@ module Server
       problem(trouble || Problem.defect)
     end
 
-    AuditRuns.wake = Jobs::Crew.method(:wake)
+    Job.wake = Jobs::Crew.method(:wake)
 
     register Routes::Sessions
     register Routes::Accounts
@@ -54,6 +54,7 @@ module Server
     register Routes::Inspection
     register Routes::Imports
     register Routes::Publishing
+    register Routes::StoredRecords
     register Routes::Records
 
     # The front end: a file where there is one, the page itself for every other address.

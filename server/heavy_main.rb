@@ -18,7 +18,7 @@ Server::Database.connect(database)
 Server::LOADER.eager_load
 Server::Heavy::Setting.inside = true
 # Jobs are worked off by the process that the server has started for them.
-Server::AuditRuns.wake = -> {}
+Server::Job.wake = -> {}
 # The worker is asked by the server alone, over a socket that nobody else can reach.
 Server::ClientAddress.told_by_server = true
 deadline = Server::Heavy::Deadline.new(Server::Application)

@@ -15,6 +15,15 @@ module Server
     scope :open, -> { where(status: %w[queued running]) }
 
     class << self
+      # Called when a job was put in the queue; set by whoever works jobs off.
+      attr_writer :wake
+
+      # Puts a job in the queue. given: JSON-ready Hash; by: name of who starts it; account: their Account, or nil.
+      def put(kind:, topic:, subject:, given:, by:, account:)
+        create!(kind: kind, topic: topic, subject: subject, given: JSON.generate(given), started_by: by,
+                account_id: account&.id).tap { @wake&.call }
+      end
+
       # The next job for a runner, or nil. One whose runner is silent is taken up again; one that was taken up too often
       # is broken off.
       def take(runner)
@@ -75,6 +84,13 @@ module Server
 
     # Ends it, whoever works on it.
     def cancel = self.class.open.where(id: id).update_all(status: "cancelled", finished_at: Time.now) && reload
+
+    # The same for somebody: whoever may edit can cancel any job, others their own. Raises Problem.
+    def cancel_by(account)
+      return cancel if account.may?(:edit) || account_id == account.id
+
+      raise Problem.new(403, "not-yours", "#{started_by} has started this run; who may edit the policy can cancel it")
+    end
 
     # Ends it where it failed, or was begun too often.
     def break_off = self.class.open.where(id: id).update_all(status: "broken_off", finished_at: Time.now)

@@ -42,6 +42,12 @@ module SampleDatabase
     Server::Database.open(path)
   end
 
-  def disconnect = ActiveRecord::Base.connection_handler.clear_all_connections!(:all)
+  # A job that is still under way would go on with a database that is taken away from it.
+  def disconnect
+    Server::Job.open.update_all(status: "cancelled") if ActiveRecord::Base.connected?
+    Server::Jobs::Crew.wait
+    ActiveRecord::Base.connection_handler.clear_all_connections!(:all)
+  end
+
   def remove(path) = FileUtils.rm_f([path, "#{path}-wal", "#{path}-shm"])
 end

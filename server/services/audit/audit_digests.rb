@@ -21,6 +21,8 @@ module Server
     class << self
       # Hash of record type to digest. state: PolicyStore::Compiled.
       def of(state)
+        return new(state).to_h if state.key.nil?
+
         PolicyStore.instance.memory.fetch([:audit_digests, state.key, Date.today]) { new(state).to_h }
       end
 

@@ -18,28 +18,13 @@ module Server
           return latest if latest && current?(latest, policy)
 
           latest&.cancel
-          Job
-            .create!(
-              kind: "audit", topic: name, subject: policy.subject, given: JSON.generate("first" => first),
-              started_by: by, account_id: account&.id
-            )
-            .tap { wake.call }
+          Job.put(kind: "audit", topic: name, subject: policy.subject, given: { "first" => first }, by: by,
+                  account: account)
         end
       end
 
-      # Whoever may edit can cancel any run; others their own.
-      def cancel(id, account)
-        run = find(id)
-        unless account.may?(:edit) || run.account_id == account.id
-          raise Problem.new(
-            403,
-            "not-yours",
-            "#{run.started_by} has started this run; who may edit the policy can cancel it"
-          )
-        end
-
-        run.cancel
-      end
+      # Raises Problem, also where somebody else has started it.
+      def cancel(id, account) = find(id).cancel_by(account)
 
       # Raises Problem.
       def find(id)
@@ -74,12 +59,7 @@ module Server
         end
       end
 
-      # Called when a job was put in the queue; set by whoever works jobs off.
-      attr_writer :wake
-
       private
-
-      def wake = @wake || -> {}
 
       def current?(run, policy)
         run.subject == policy.subject &&

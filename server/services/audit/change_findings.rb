@@ -85,7 +85,7 @@ module Server
 
     def line(finding)
       type = type_of(finding["record_type"])
-      finding.slice("id", "detector", "severity", "title", "words").merge(
+      finding.slice("id", "detector", "severity", "group", "title", "words").merge(
         "type_name" => type.name, "record_type" => type.id, "grave" => grave?(finding),
         "fields" => finding["fields"].map { |id| type.field(id)&.name || id }
       )

@@ -62,6 +62,7 @@ export type ImportPreview = Schemas["ImportPreview"];
 export type ChangeAccount = Schemas["ChangeAccount"];
 export type ChangeSet = Schemas["ChangeSet"];
 export type ChangeFinding = Schemas["ChangeFinding"];
+export type StoredRecordSearch = Schemas["StoredRecords"];
 export type Impact = Schemas["Impact"];
 export type Edition = Schemas["Edition"];
 export type Named = Schemas["Named"];

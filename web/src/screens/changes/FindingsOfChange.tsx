@@ -52,14 +52,17 @@ function Findings({ title, findings, gone }: { title: string; findings: ChangeFi
       <h3>{title}</h3>
       <ul className="account-lines">
         {findings.slice(0, SHOWN).map((finding) => (
-          <li key={finding.id} className={finding.grave && !gone ? "mark-verm" : undefined}>
+          <li
+            key={finding.id}
+            className={finding.grave && finding.group === "exposed" && !gone ? "mark-verm" : undefined}
+          >
             {gone ? (
               <b>{finding.title}</b>
             ) : (
               <Link
                 to={{
                   pathname: "/findings",
-                  search: withPart(withPart(search, "state", "pending"), "finding", finding.id),
+                  search: withPart(withPart(search, "policy", "pending"), "finding", finding.id),
                 }}
               >
                 {finding.title}

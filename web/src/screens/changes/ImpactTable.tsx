@@ -6,6 +6,7 @@ import { Glyph } from "../../ink/Glyph";
 import { CHANNELS } from "../../question/useQuestion";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
+import { StoredRecords } from "./StoredRecords";
 import { exampleSearch } from "../../question/exampleSearch";
 
 const MODES: Record<string, string> = {
@@ -30,8 +31,9 @@ export function ImpactTable() {
         <h2>What changes for whom</h2>
         <span className="soft">{summary(people, total, undecided.length)}</span>
       </div>
+      <StoredRecords />
       {undecided.map((sentence) => (
-        <p key={sentence} className="mark-verm">
+        <p key={sentence} className="notice calm">
           {sentence}
         </p>
       ))}

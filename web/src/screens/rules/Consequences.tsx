@@ -1,6 +1,7 @@
 import { keepPreviousData } from "@tanstack/react-query";
 import { api } from "../../api/client";
 import type { Rule } from "../../api/types";
+import { StoredRecords } from "../changes/StoredRecords";
 import { RuleLink } from "../findings/RuleLink";
 
 /** What keeping a rule would do to whom, in sentences made by the core; stands beside the button that keeps it. */
@@ -28,6 +29,7 @@ export function Consequences({ rule, sound }: { rule: Rule; sound: boolean }) {
           </li>
         ))}
       </ul>
+      <StoredRecords rule={rule} />
     </section>
   );
 }

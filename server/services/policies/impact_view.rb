@@ -1,0 +1,69 @@
+# frozen_string_literal: true
+
+module Server
+  # What the change set does to whom, as it is sent.
+  class ImpactView
+    # Lines sent at most.
+    LIMIT = 2_000
+
+    # One account is worked out at a time; it is asked for by many.
+    LOCK = Mutex.new
+
+    # before, after: PolicyStore::Compiled. Returns a JSON-ready Hash.
+    def self.of(before, after)
+      LOCK.synchronize do
+        PolicyStore.instance.memory.fetch([:impact, before.key, after.key]) { new(before, after).to_h }
+      end
+    end
+
+    def initialize(before, after)
+      @states = [after, before]
+      @wording = CobaltLedger::Changes::Wording.new([before.policy, after.policy], after.directory)
+      lines, @unsure = PolicyDifference.new(before, after).all
+      @lines = CobaltLedger::Changes::Merging.of(lines)
+    end
+
+    def to_h
+      { "people" => @lines.flat_map(&:people).uniq.size, "total" => @lines.size, "lines" => sent,
+        "undecided" => @wording.not_told(@unsure) }
+    end
+
+    private
+
+    # What gives somebody more comes first.
+    def sent
+      @lines
+        .sort_by { |line| [opens?(line) ? 0 : 1, -line.people.size, line.field] }
+        .first(LIMIT)
+        .group_by { |line| line.to_h.except(:mode, :example) }
+        .map { |_, same| line(same) }
+    end
+
+    # Does somebody see or may change more?
+    def opens?(line) = line.direction.intersect?(["sees more", "may change more"])
+
+    # lines: what is the same in several modes.
+    def line(lines)
+      line = lines.first
+      subject(line).merge(
+        "modes" => lines.map(&:mode), "channels" => line.channels,
+        "units" => line.units.map { |id| @states.first.directory.name_of(:unit, id) },
+        "direction" => line.direction, "opens" => opens?(line),
+        "when" => "#{@wording.under(line)}#{@wording.span(line)}", "who" => @wording.who(line.people),
+        "people" => line.people.size, "names" => line.people.first(5).map { |id| @wording.who([id]) },
+        "example" => line.example.to_h.except("form")
+      )
+    end
+
+    # What becomes what.
+    def subject(line)
+      types = @states.filter_map { |state| state.policy.record_type(line.record_type) }
+      {
+        "record_type" => types.first.name, "record_type_id" => line.record_type,
+        "field" => types.filter_map { |type| type.field(line.field) }.first.name, "field_id" => line.field,
+        "before" => line.before&.state&.level, "after" => line.after&.state&.level,
+        "before_words" => @wording.answer(line.before), "after_words" => @wording.answer(line.after)
+      }.compact
+    end
+  end
+end

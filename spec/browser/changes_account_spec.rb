@@ -1,0 +1,130 @@
+# frozen_string_literal: true
+
+# What the page of changes says of edits whose effect is easily overlooked or told wrongly.
+RSpec.describe "The account of the changes" do
+  def editor = Server::PolicyEditor.new("Mairin Okafor")
+  def document = Server::PolicyStore.instance.pending.document
+  def rule(id) = document["rules"].find { |each| each["id"] == id }
+  def put_rule(edited) = editor.put("rule", edited["id"], edited, if_match: rule(edited["id"]) ? :any : nil)
+
+  def new_rule(effect, **more)
+    put_rule(
+      { "id" => "tried", "title" => "Tried", "reason" => "", "state" => "on", "rank" => 900, "kind" => "ordinary",
+        "record_type" => "outgoing-loan", "targets" => { "fields" => ["purpose"] }, "audience" => { "everyone" => true }, "effects" => [effect] }
+        .merge(more.transform_keys(&:to_s))
+    )
+  end
+
+  # The record type with something done to it. The block is given a copy.
+  def change_type(id)
+    type = JSON.parse(JSON.generate(document["record_types"].find { |each| each["id"] == id }))
+    yield type
+    editor.put("record_type", id, type, if_match: :any)
+  end
+
+  # Rows of the account: [field, direction, for whom and when, is it told as opening?].
+  def account
+    visit("/changes")
+    expect(page).to have_css("h2", text: "What changes for whom")
+    expect(page).to have_no_css("[role='status']", text: /Working out|Proving/)
+    rows = all("table.ruled tbody tr").map do |row|
+      cells = row.all("th, td")
+      [cells[0].text.lines.first.strip, cells[3].text, cells[5].text.tr("\n", " "), cells[3][:class].include?("verm")]
+    end
+    Server::ChangeSet.current.edits.each { |edit| editor.revert(edit.id) }
+    rows
+  end
+
+  def about(rows, field) = rows.select { |row| row[0] == field }
+
+  before { enter_as("mairin") }
+
+  it "tells a condition turned round, a threshold and a mask that move, and a window" do
+    moved = rule("ol-signed-loans-keep-their-figures")
+    put_rule(moved.merge("when" => { "compare" => "equal", "left" => { "field" => "stage" },
+                                     "right" => { "value" => "enquiry" } }))
+    count = about(account, "Item count")
+    expect(count.map { |row| row[1] }).to contain_exactly("may change more", "may change less")
+    expect(count.find do |row|
+      row[1] == "may change more"
+    end).to include(/when Stage is one of Signed, Out or Returned/, true)
+    expect(count.find { |row| row[1] == "may change less" }).to include(/when Stage is Enquiry/, false)
+
+    costly = rule("ol-costly-loans-name-a-courier")
+    put_rule(costly.merge("when" => costly["when"].merge("right" => { "value" => 5 })))
+    expect(about(account, "Courier")).to match([["Courier", "must fill more", /Insured total is at least 5/, false]])
+
+    masked = rule("ol-couriers-keep-the-last-three-digits")
+    put_rule(masked.merge("effects" => [masked["effects"][0].merge("mask" => { "format" => "keep_last",
+                                                                               "count" => 50 })]))
+    expect(about(account, "Telephone")).to all(
+      match(["Telephone", "sees more", /last 3 .* becomes .*last 50/, true])
+    ).and(have_attributes(size: 2))
+
+    new_rule({ "effect" => "show" }, audience: { "any" => [{ "role" => "curator" }] },
+                                     targets: { "fields" => ["store_location"] }, reach: { "modes" => ["view"] },
+                                     window: { "until" => (Date.today + 30).iso8601 })
+    expect(about(account, "Store location")).to match([["Store location", "sees more", /, until \d+ \w+ \d{4}/, true]])
+  end
+
+  it "tells channels, refusals, values that are set, new fields, and forms with fewer" do
+    new_rule({ "effect" => "hide" }, reach: { "channels" => %w[automation interface], "modes" => ["view"] })
+    expect(about(account, "Purpose")).to match([["Purpose", "sees less", /everyone/i, false]])
+    new_rule({ "effect" => "refuse", "message" => "Not now", "at" => "form" }, reach: { "modes" => ["edit"] })
+    expect(about(account, "Purpose").map { |row| row[1] }).to all(include("is refused more"))
+    new_rule({ "effect" => "set", "to" => { "value" => 0 } }, targets: { "fields" => ["loan_fee"] })
+    told = about(account, "Loan fee")
+    expect(told.map { |row| row[1] }.uniq).to eq(["holds another value"])
+    expect(told.map { |row| row[2] }).to all(include("set to 0"))
+    change_type("outgoing-loan") do |type|
+      type["fields"] << { "id" => "remark", "name" => "Remark", "kind" => "text", "label" => "open",
+                          "section" => type["sections"][0]["id"] }
+    end
+    expect(about(account, "Remark").map { |row| row[1] }).to include("sees more, may change more")
+    change_type("study-visit") { |type| type["forms"][0]["sections"][0]["fields"].delete("topic") }
+    expect(about(account, "Topic").map { |row| row[1] }).to include("no longer finds on the form")
+  end
+
+  it "tells the otherwise half by its own condition, and never takes a lock or a requirement for an opening" do
+    granted = { "compare" => "equal", "left" => { "field" => "decision" }, "right" => { "value" => "granted" } }
+    new_rule({ "effect" => "unlock" }, record_type: "study-visit", targets: { "fields" => ["topic"] }, when: granted,
+                                       otherwise: [{ "effect" => "lock" }], reach: { "modes" => ["edit"] })
+    told = about(account, "Topic")
+    expect(told).not_to be_empty
+    expect(told.map do |row|
+      row[2]
+    end).to all(include("Required becomes Read-only").and(include("not (Decision is Granted)")))
+
+    put_rule(rule("ol-volunteers-never-see-money").merge("state" => "off"))
+    told = account
+    expect(told).not_to be_empty
+    expect(told.map { |row| row[1] }).to all(start_with("sees more"))
+
+    new_rule({ "effect" => "require" }, reach: { "modes" => ["edit"] },
+                                        audience: { "any" => [{ "role" => "registrar" }] })
+    expect(about(account, "Purpose")).to match([["Purpose", "must fill more", /Editable becomes Required/, false]])
+    new_rule({ "effect" => "lock" })
+    expect(about(account, "Purpose").map { |row| row.values_at(1, 3) }.uniq).to eq([["may change less", false]])
+  end
+
+  it "lists stored records that are met otherwise, brings findings, and asks once more before it exposes or traps" do
+    new_rule({ "effect" => "require" }, reach: { "modes" => ["edit"] })
+    lock = rule("tried").merge("effects" => [{ "effect" => "require" }, { "effect" => "lock" }])
+    put_rule(lock)
+    visit("/changes")
+    expect(page).to have_css("section[aria-label='Findings it brings and takes away'] li",
+                             text: "Required out of reach")
+    click_button(text: "stored records of Outgoing loan")
+    click_link("LN-0002")
+    expect(page).to have_current_path(%r{/rehearsal\?.*record=LN-0002})
+    expect(page).to have_css(".form-row[data-field='purpose']")
+    page.go_back
+    click_button("Publish 1 edit")
+    expect(page).to have_css("[role='alert']", text: /Required out of reach.*Purpose is both required and locked/m)
+    click_button("Not now")
+    expect(Server::Edition.count).to eq(1)
+    click_button("Publish 1 edit")
+    click_button("Publish all the same")
+    expect(page).to have_content("Edition 2 is in force")
+  end
+end
