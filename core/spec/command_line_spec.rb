@@ -122,6 +122,17 @@ RSpec.describe CobaltLedger::Commands::CommandLine do
         .dig("fields", "notes", "level")
     end
     expect(levels).to eq(%w[editable read_only])
+    more = file("more.json", directory_document.then do |each|
+      each.merge("users" => each["users"] + [{ "id" => "new", "name" => "New" }])
+    end)
+    expect(run(*asked, "--to", rules, "--directory-to", more)).to eq(
+      [0, "Nobody meets any difference.\nNot compared, because only one side knows them: 1 person new.\n", ""]
+    )
+    puzzled = [[], [rule("notes", "lock", when: puzzling)]].each_with_index.map do |own, place|
+      file("puzzle#{place}.json", policy_document(*own, fields: puzzling_fields))
+    end
+    status, out, = run("compare", "--from", puzzled[0], "--to", puzzled[1], "--directory", people)
+    expect([status, out]).to match([1, /\ANot decided/])
     expect(run(*asked, "--to", locked, "--since", "soon")).to match([2, "", /--since: must be a moment/])
     expect(run(*asked, "--to", locked, "--record-type", "visit")[0]).to eq(2)
   end

@@ -9,9 +9,11 @@ RSpec.describe "The account of the changes" do
 
   def new_rule(effect, **more)
     put_rule(
-      { "id" => "tried", "title" => "Tried", "reason" => "", "state" => "on", "rank" => 900, "kind" => "ordinary",
-        "record_type" => "outgoing-loan", "targets" => { "fields" => ["purpose"] }, "audience" => { "everyone" => true }, "effects" => [effect] }
-        .merge(more.transform_keys(&:to_s))
+      {
+        "id" => "tried", "title" => "Tried", "reason" => "", "state" => "on", "rank" => 900, "kind" => "ordinary",
+        "record_type" => "outgoing-loan", "targets" => { "fields" => ["purpose"] },
+        "audience" => { "everyone" => true }, "effects" => [effect]
+      }.merge(more.transform_keys(&:to_s))
     )
   end
 

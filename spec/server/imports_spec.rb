@@ -87,6 +87,19 @@ RSpec.describe "Imports" do
     )
   end
 
+  it "tells what a change of people, and one of rules, does to whom" do
+    user = directory["users"].find { |each| each["id"] == "cleo.marchetti" }
+    user["groups"] = (user["groups"] || []) | ["insurance-circle"]
+    directory["users"] << user.merge("id" => "new.comer", "name" => "New Comer", "email" => "new@example.org")
+    expect(import("directory", JSON.generate(directory), apply: false)).to eq(200)
+    expect(@preview["sentences"]).to include(/\ACleo Marchetti sees more of .*Unit value/)
+    expect(@preview["sentences"].last).to eq("Not compared, because only one side knows them: 1 person new.")
+    policy["rules"].find { |each| each["id"] == "ol-volunteers-never-see-money" }["state"] = "off"
+    expect(import("policy", JSON.generate(policy), apply: false)).to eq(200)
+    expect(@preview["sentences"]).to all(match(/sees? more of/))
+    expect(@preview["sentences"]).not_to be_empty
+  end
+
   it "takes for gone only what the mapping of a file speaks of" do
     text =
       "dn: uid=asha.brandt,dc=x\nobjectClass: inetOrgPerson\nuid: asha.brandt\ncn: Asha Brandt\nemployeeType: Courier\n"

@@ -4,8 +4,8 @@ require_relative "../support/policy_edits"
 
 # The difference of two policies, held against deciding under both.
 RSpec.describe CobaltLedger::Changes::Comparison do
-  def engine_of(document)
-    CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document, directory), directory)
+  def engine_of(document, people = directory)
+    CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document, people), people)
   end
 
   # What a policy answers to a question about one field, read off the whole decision.
@@ -126,14 +126,15 @@ RSpec.describe CobaltLedger::Changes::Comparison do
   end
 
   describe "on generated pairs of policies" do
-    pairs = Integer(ENV.fetch("PAIRS", 60))
-    questions = 60
+    pairs = Integer(ENV.fetch("PAIRS", 1_000))
+    questions = 30
 
     it "tells every answer that differs, and nothing that does not (#{pairs} pairs)", :generated do
       seed = chosen_seed("pairs")
       counts = Hash.new(0)
       pairs.times { |number| hold(seed + number, questions, counts) }
 
+      RSpec.configuration.reporter.message("  pairs: #{counts}")
       expect(counts[:differing]).to be_positive
       expect(counts[:lines]).to be_positive
     end
@@ -141,8 +142,12 @@ RSpec.describe CobaltLedger::Changes::Comparison do
     def hold(seed, questions, counts)
       edits = PolicyEdits.new(seed)
       before = edits.policy(self)
+      wide = WideConditions.new(seed)
+      widened = (seed % 6).zero?
+      before = wide.widen(before, self) if widened
       kind, after = edits.edited(before)
-      engines = [before, after].map { |document| engine_of(document) }
+      moved = CobaltLedger::Formats::DirectoryJson.build(edits.moved(directory_document)) if (seed % 7).zero?
+      engines = [engine_of(before), engine_of(after, *moved)]
       @since = seed.even? ? Time.utc(2026, 6, 15) : nil
       compared = described_class.new(*engines, since: @since)
       counts[:lines] += compared.lines.size
@@ -150,7 +155,10 @@ RSpec.describe CobaltLedger::Changes::Comparison do
       compared.lines.each do |line|
         expect(shown(line, engines, random)).to be(true), "seed #{seed} (#{kind}): #{line.to_h}"
       end
-      questions.times { asked(edits.question, engines, compared, counts, "seed #{seed} (#{kind})") }
+      questions.times do
+        asked(edits.question(widened ? wide.values : {}), engines, compared, counts,
+              "seed #{seed} (#{kind}#{', people' if moved})")
+      end
     end
 
     # Does a line's example differ when it is decided anew, as the document that is given out? And, where no rule writes

@@ -28,15 +28,29 @@ class PolicyEdits < PolicyGenerator
     Time.utc(2026, 1, 1) + @random.rand(365 * 86_400)
   end
 
-  # A new record holds nothing yet, and nothing is typed where nothing is edited.
-  def question
-    asked = super
+  # A new record holds nothing yet, and nothing is typed where nothing is edited. more: Hash of values stored beside.
+  def question(more = {})
+    asked = super()
+    asked["stored"].merge!(more)
     case asked["mode"]
     when "create" then asked.merge!("stored" => {}, "entered" => asked["stored"].merge(asked["entered"]))
     when "view", "list" then asked["entered"] = {}
     end
     asked.merge("channel" => pick(CobaltLedger::Decisions::Question::CHANNELS), "unit" => pick(%w[tidewater kiln]),
                 "at" => moment.iso8601)
+  end
+
+  # The same people with one of them put into something, or taken out, or told otherwise of. document: of a directory.
+  def moved(document)
+    copy = JSON.parse(JSON.generate(document))
+    change = pick(
+      [{ "roles" => some(%w[registrar courier]) }, { "roles" => [] }, { "groups" => ["custodians"] },
+       { "groups" => [] }, { "department" => "collections" }, { "units" => [pick(%w[kiln tidewater trust])] },
+       { "attributes" => { "clearance" => pick(%w[high low]) } }]
+    )
+    pick(copy["users"]).merge!(change)
+    copy["users"][2]["attributes"] ||= { "clearance" => "low" }
+    copy
   end
 
   # A rule that may keep records from being saved.

@@ -32,6 +32,13 @@ class WideConditions
     )
   end
 
+  # Values of these fields as JSON.
+  def values
+    found = VALUES.transform_values { |list| pick(list) }
+    found.merge("price" => found["price"] && format("%.9f", found["price"]),
+                "seen" => found["seen"]&.iso8601(9)).compact
+  end
+
   private
 
   def pick(list) = list[@random.rand(list.size)]
@@ -78,7 +85,10 @@ class WideConditions
         compare("keeper", "none_of", { "values" => %w[asha ilka] }),
         compare("keeper", "member_of", { "members" => [{ "role" => "registrar" }] }),
         compare("keeper", "not_equal", { "user" => true }),
-        { "compare" => "equal", "left" => { "user" => true }, "right" => { "field" => "keeper" } }
+        { "compare" => "equal", "left" => { "user" => true }, "right" => { "field" => "keeper" } },
+        { "compare" => "member_of", "left" => { "user" => true },
+          "right" => { "members" => [{ "group" => "custodians" }] } },
+        { "compare" => "equal", "left" => { "attribute" => "clearance" }, "right" => { "value" => "high" } }
       ]
     )
   end

@@ -21,11 +21,13 @@ module Server
       @author = author
     end
 
-    # {"target", "adds", "changes", "drops", "same", "token"}; each list holds {"title", "lines"}.
+    # {"target", "adds", "changes", "drops", "sentences", "token"}; each list holds {"title", "lines"}, and sentences
+    # say what it does to whom.
     def preview
       target, before, after = outcome
       listed = target == "directory" ? DirectoryChanges.new(before, after).to_h : policy_changes(before, after)
-      listed.merge("target" => target, "token" => token(before, after))
+      listed.merge("target" => target, "token" => token(before, after),
+                   "sentences" => ImportConsequences.new(*engines(target, after)).sentences)
     end
 
     # token: from the preview. Raises Problem when anything has moved on since. What it takes to work the import out is
@@ -47,6 +49,16 @@ module Server
     PEOPLE = %w[directory people-ldif].freeze
 
     private
+
+    # The engine before and after: people count at once, and so by what is in force; a policy goes to the change set.
+    def engines(target, after)
+      return [PolicyStore.instance.pending.engine, PolicyStore.instance.state_of(after).engine] if target != "directory"
+
+      state = PolicyStore.instance.in_force
+      directory = CobaltLedger::Formats::DirectoryJson.build(after)
+      policy = CobaltLedger::Formats::PolicyJson.build(state.document, directory, shaped: true)
+      [state.engine, CobaltLedger::Decisions::Engine.new(policy, directory)]
+    end
 
     # Returns false where things no longer stand as they did.
     def keep(target, before, after, standing)

@@ -179,10 +179,25 @@ export function ImportPanel({ kinds, onClose }: Props) {
             <Listing title="Adds" items={preview.adds} />
             <Listing title="Changes" items={preview.changes} />
             <Listing title="Drops" items={preview.drops} />
+            {!nothing && <Consequences sentences={preview.sentences} />}
           </div>
         )}
       </div>
     </Modal>
+  );
+}
+
+function Consequences({ sentences }: { sentences: string[] }) {
+  return (
+    <section>
+      <h3>What it does to whom</h3>
+      <ul className="account-lines">
+        {sentences.map((sentence) => (
+          <li key={sentence}>{sentence}</li>
+        ))}
+        {sentences.length === 0 && <li>Proved: nobody meets any difference.</li>}
+      </ul>
+    </section>
   );
 }
 

@@ -24,6 +24,12 @@ module CobaltLedger
       # Array of Undecided.
       def undecided(types = record_types) = types.flat_map { |id| of(id).last }
 
+      # Identifiers of people whom only one directory knows, who are not compared: [those gone, those new].
+      def strangers
+        old, new = [@from, @to].map { |engine| engine.directory.users.map(&:id) }
+        [old - new, new - old]
+      end
+
       # [Array of Line, Array of Undecided] of one record type. id: identifier.
       def of(id) = @of[id] ||= compared(id)
 
@@ -51,10 +57,16 @@ module CobaltLedger
         everybody = moved.beside?(field)
         rules = sides.map { |side| side.bearing_on(field) }
         forms = sides.any? { |side| side.type&.forms&.any? }
-        parts = People.new(*sides).parts(*rules, forms: forms, among: everybody ? nil : moved.rules)
+        parts = People.new(*sides).parts(*rules, forms: forms, among: everybody ? nil : moved.rules,
+                                                 moved: moved.people)
         Places.new(*sides).of(rules.flatten.uniq).each do |place|
-          parts.each { |people| yield people, place if everybody || reached?(sides, moved.rules, people, place) }
+          parts.each { |people| yield people, place if everybody || concerned?(sides, moved, people, place) }
         end
+      end
+
+      # Has one of them moved, or does a rule that has reach them there?
+      def concerned?(sides, moved, people, place)
+        moved.people.include?(people.first) || reached?(sides, moved.rules, people, place)
       end
 
       def reached?(sides, rules, people, place)

@@ -5,8 +5,8 @@ module CobaltLedger
     # One way in which two policies meet on a field: people, units, a mode and channels that neither tells apart.
     class Meeting
       # What one policy has there. side: Side; question: Decisions::Question that leaves the record open; plan:
-      # Decisions::Plan; field: Catalogue::Field.
-      Half = Struct.new(:side, :question, :plan, :field) do
+      # Decisions::Plan; field: Catalogue::Field; settle: are there two directories?
+      Half = Struct.new(:side, :question, :plan, :field, :settle) do
         # Indices of the tests that anything about the field hangs on.
         def tests
           effects = plan.value_effects
@@ -15,11 +15,19 @@ module CobaltLedger
           (plan.slot_of(field.id).tests + own.filter_map(&:test)).uniq
         end
 
-        def conditions = tests.map { |index| plan.conditions[index] }
+        def conditions = tests.map { |index| condition(index) }
+
+        # A test of the plan. Where people differ, what hangs on the person alone is settled: it may have come to
+        # something else for the same person.
+        def condition(index)
+          node = plan.conditions[index]
+          settle ? Conditions::Fixed.person(node, base) : node
+        end
+
         def answer(outcomes) = Answer.new(plan, field, outcomes, question.form)
 
         # Facts of the question, whatever the record.
-        def base = side.engine.facts(question, {})
+        def base = @base ||= side.engine.facts(question, {})
       end
 
       # sides: the Side before and the one after; id: of the field; people: Array of identifiers; place: Places::Place;
@@ -28,6 +36,7 @@ module CobaltLedger
         @id = id
         @people = people
         @place = place
+        @settle = !sides[0].directory.equal?(sides[1].directory)
         @halves = sides.each_with_index.map { |side, index| half(side, place.above[index], since) }
         @type = sides[1].type || sides[0].type
         @conditions = @halves.compact.flat_map(&:conditions).uniq(&:identity)
@@ -63,7 +72,7 @@ module CobaltLedger
           rule.audience.match?(principals) &&
             rule.reach.cover?(above, @place.mode, @place.channels.first, question.form_id)
         end
-        Half.new(side, question, side.plan(@id, acting, above, @place.mode, principals), field)
+        Half.new(side, question, side.plan(@id, acting, above, @place.mode, principals), field, @settle)
       end
 
       # [Answer before, Answer after]
@@ -75,7 +84,7 @@ module CobaltLedger
 
       def place_of(half, test)
         @places ||= @conditions.each_with_index.to_h { |condition, index| [condition.identity, index] }
-        @places.fetch(half.plan.conditions[test].identity)
+        @places.fetch(half.condition(test).identity)
       end
 
       def regions(found)

@@ -27,20 +27,43 @@ module CobaltLedger
       # Has something moved that can make a difference to a field? Where rules write values, whatever moves can.
       def bears_on?(id)
         @bears_on.fetch(id) do
-          @bears_on[id] = beside?(id) || rules.any? { |rule| rule_on?(rule, id) }
+          @bears_on[id] = beside?(id) || people.any? || rules.any? { |rule| rule_on?(rule, id) }
         end
       end
 
       # Has something beside the rules moved that can, for whoever asks?
       def beside?(id)
         @beside ||= {}
-        @beside.fetch(id) { @beside[id] = directories? || written_beside? || read_by(id).any? { |each| moved?(each) } }
+        @beside.fetch(id) do
+          @beside[id] = others_asked?(id) || written_beside? || read_by(id).any? { |each| moved?(each) }
+        end
       end
+
+      # People who are not the same: Array of identifiers.
+      def people = @people ||= directories? ? Standing.moved(@from.directory, @to.directory) : []
+
+      private
 
       # Are the people not the same?
       def directories? = !@from.directory.equal?(@to.directory)
 
-      private
+      # Can it matter to everybody that people are not the same: because of units, or of people whom records name?
+      def others_asked?(id)
+        return false unless directories?
+
+        @units = Standing.units?(@from.directory, @to.directory) if @units.nil?
+        @units || memberships(id).any? do |members|
+          [@from, @to].map do |side|
+            Standing.of(side.directory, members)
+          end.uniq.size > 1
+        end
+      end
+
+      def memberships(id)
+        [@from, @to].flat_map do |side|
+          side.bearing_on(id)
+        end.filter_map(&:condition).flat_map { |node| Standing.memberships(node) }.uniq
+      end
 
       # Where rules write, what decides beside them can move a value that other fields hang on.
       def written_beside?

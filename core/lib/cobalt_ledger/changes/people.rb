@@ -17,10 +17,11 @@ module CobaltLedger
       end
 
       # from_rules, to_rules: rules of either policy; forms: are forms told apart? among: Array of rules one of which
-      # has to mean them, nil for everybody. Returns an Array of Arrays of identifiers.
-      def parts(from_rules, to_rules, forms:, among: nil)
+      # has to mean them, nil for everybody; moved: identifiers of people who are told beside those, and apart from
+      # them. Returns an Array of Arrays of identifiers.
+      def parts(from_rules, to_rules, forms:, among: nil, moved: [])
         lists = [from_rules, to_rules].zip(@sides).map { |rules, side| rules + (forms ? meant(side) : []) }
-        @one ? at_once(lists.flatten, among) : apart(lists)
+        @one ? at_once(lists.flatten, among) : apart(lists, among, moved)
       end
 
       private
@@ -37,9 +38,20 @@ module CobaltLedger
       end
 
       # People of two directories: those whom both know, by name.
-      def apart(lists)
-        old, new = lists.zip(@kinds, @sides).map do |rules, kinds, side|
-          kinds.parted(rules).map { |_, users| names(side, users) }
+      def apart(lists, among, moved)
+        wanted = @sides.zip(@kinds).map do |side, kinds|
+          crowds = side.directory.crowds
+          own = among ? among.reduce(0) { |bits, rule| bits | kinds.matching(rule) } : crowds.everybody
+          [crowds.named(moved), own]
+        end
+        # Of those who have moved all is looked at; who only meets a rule that has is somebody else.
+        both([0, 0], wanted.map(&:first), lists) + both(wanted.map(&:first), wanted.map(&:last), lists)
+      end
+
+      # Those of one set, but none of another, parted in both directories.
+      def both(but, sets, lists)
+        old, new = lists.zip(@kinds, @sides, sets, but).map do |rules, kinds, side, set, others|
+          set.nobits?(~others) ? [] : kinds.parted(rules, set & ~others).map { |_, users| names(side, users) }
         end
         old.product(new).filter_map { |one, other| (one & other).then { |both| both.empty? ? nil : both } }
       end

@@ -47,11 +47,18 @@ module CobaltLedger
       def alike?
         return true if @halves.size < 2
 
-        sides = @halves.map(&:side)
-        return false if asked.any? { |key| sides.map { |side| known(side, key) }.uniq.size > 1 }
-
-        sides[0].directory.equal?(sides[1].directory) || @conditions.none? { |node| of_people?(node) }
+        asked.all? { |key| @halves.map { |half| known(half, key) }.uniq.size == 1 } &&
+          (directories.uniq(&:object_id).one? || memberships.all? do |members|
+            directories.map do |each|
+              Standing.of(each, members)
+            end.uniq.one?
+          end)
       end
+
+      def directories = @halves.map { |half| half.side.directory }
+
+      # What is asked of people whom a record names.
+      def memberships = @conditions.flat_map { |node| Standing.memberships(node) }.uniq
 
       # What the conditions look up, with what computed fields among it are worked out from.
       def asked
@@ -60,23 +67,20 @@ module CobaltLedger
       end
 
       # What a policy knows of something looked up, in a form that compares.
-      def known(side, key)
+      def known(half, key)
         kind, id, other = key
+        side = half.side
         case kind
         when :entered then about(side.field(id))
         when :related then about(side.policy.record_type(side.field(id)&.refers_to)&.field(other))
         when :time then side.policy.zone.identifier
+        when :attribute then half.question.principals.attributes[id]
         end
       end
 
       def about(field)
         field && [field.kind_name, field.formula, field.options, field.max_length, field.refers_to, field.numbering,
                   field.typed_when_incomplete?]
-      end
-
-      def of_people?(node)
-        node.reads.any? { |kind, *| %i[user attribute].include?(kind) } ||
-          node.comparisons.any? { |each| each.right.is_a?(Conditions::Operands::Members) }
       end
 
       # What each of them writes that bears on the conditions, in a form that compares; nil where that can't be told.

@@ -21,6 +21,15 @@ module CobaltLedger
       # undecided: Array of Undecided. Returns sentences.
       def not_told(undecided) = Merging.of(undecided).map { |each| undecided(each) }
 
+      # That there are people who are not compared: a sentence, or nil. strangers: as Comparison#strangers.
+      def not_compared(strangers)
+        told = strangers.zip(%w[gone new]).reject { |people, _| people.empty? }
+        return nil if told.empty?
+
+        counts = told.map { |people, words| "#{Words.count(people.size, 'person', 'people')} #{words}" }
+        "Not compared, because only one side knows them: #{Words.list(counts)}."
+      end
+
       # lines: Array of Line. Returns sentences: what differs only in field or mode is told together.
       def sentences(lines)
         by_field = Merging.of(lines).group_by { |line| line.to_h.except(:field, :example) }.values

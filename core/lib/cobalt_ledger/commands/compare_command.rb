@@ -6,7 +6,8 @@ module CobaltLedger
     class CompareCommand < Command
       known_as "compare", order: 5
       says <<~TEXT
-        compare         tells for whom two policies come to different answers; exits with 1 when they do
+        compare         tells for whom two policies come to different answers; exits with 1 when they do, or
+                        may do because something could not be decided
           --from FILE --to FILE --directory FILE
           --directory-to FILE  people after the change (default: the same)
           --record-type ID     only this one
@@ -14,7 +15,7 @@ module CobaltLedger
           --format NAME        text (default) or json
       TEXT
 
-      # Returns :found when anything differs.
+      # Returns :found when anything differs, or could.
       def run
         engines = [engine("from", directory), engine("to", people_after)]
         format = one_of("format", %w[text json], "text")
@@ -23,7 +24,7 @@ module CobaltLedger
         if format == "json" then print_json(Formats::ComparisonJson.write(comparison, types))
         else out.write(text(comparison, types, engines))
         end
-        comparison.lines(types).any? ? :found : nil
+        :found if comparison.lines(types).any? || comparison.undecided(types).any?
       end
 
       private
@@ -53,9 +54,10 @@ module CobaltLedger
 
       # One sentence a line, and what could not be decided.
       def text(comparison, types, engines)
-        told = Changes::Wording.new(engines.map(&:policy), engines.last.directory)
-          .told(comparison.lines(types), comparison.undecided(types))
-        told.empty? ? "Nobody meets any difference.\n" : "#{told.join("\n")}\n"
+        wording = Changes::Wording.new(engines.map(&:policy), engines.last.directory)
+        told = wording.told(comparison.lines(types), comparison.undecided(types))
+        told = ["Nobody meets any difference."] if told.empty?
+        [*told, *wording.not_compared(comparison.strangers)].map { |line| "#{line}\n" }.join
       end
     end
   end

@@ -45,6 +45,9 @@ module CobaltLedger
         found
       end
 
+      # The set of users by identifier; of those that are not there, nothing is said. ids: Array.
+      def named(ids) = ids.reduce(0) { |bits, id| bits | @members.fetch([:user, id], 0) }
+
       # The set of the users in some places. places: Array of Integer.
       def set(places)
         return 1 << places.first if places.size == 1

@@ -61,6 +61,9 @@ module CobaltLedger
       # Steps from the person to the principal; nil when the person has it not.
       def distance(kind, id) = @members[kind]&.[](id)
 
+      # All that a person is matched by or asked about, in a form that compares.
+      def standing = [@members, attributes]
+
       # Identifiers of a kind the person has.
       def ids(kind) = @members[kind]&.keys || []
     end
