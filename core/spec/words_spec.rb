@@ -34,22 +34,21 @@ RSpec.describe "Words for people" do
         "kind" => "ordinary",
         "rank" => 1,
         "record_type" => "loan",
-        "targets" => {
-          "fields" => ["a"]
-        },
         "audience" => {
           "everyone" => true
         },
-        "effects" => [{ "effect" => "lock" }]
+        "lines" => [{ "fields" => ["a"], "effects" => [{ "effect" => "lock" }] }]
       }
     end
+
+    def with_line(**parts) = sound.merge("lines" => [sound["lines"][0].merge(parts.transform_keys(&:to_s))])
 
     it "tells only those of the form that was meant, where several are allowed" do
       expect(told(sound)).to be_empty
       expect(told(sound.merge("audience" => { "any" => [] }))).to eq(["/audience/any: must not be empty"])
       expect(
-        told(sound.merge("effects" => [{ "effect" => "mask", "mask" => { "format" => "keep_last", "count" => 0 } }]))
-      ).to eq(["/effects/0/mask/count: must be at least 1"])
+        told(with_line(effects: [{ "effect" => "mask", "mask" => { "format" => "keep_last", "count" => 0 } }]))
+      ).to eq(["/lines/0/effects/0/mask/count: must be at least 1"])
     end
 
     it "says it plainly for each kind of fault" do
@@ -57,8 +56,8 @@ RSpec.describe "Words for people" do
       expect(told(sound.merge("rank" => 0))).to eq(["/rank: must be at least 1"])
       expect(told(sound.merge("kind" => "strong"))).to eq(["/kind: must be one of ordinary, guardrail"])
       expect(told(sound.merge("title" => "x" * 201))).to eq(["/title: is too long: at most 200"])
-      expect(told(sound.merge("effects" => {}))).to eq(["/effects: must be an array"])
-      expect(told(sound.merge("targets" => { "fields" => %w[a a] }))).to eq(["/targets/fields: names something twice"])
+      expect(told(with_line(effects: {}))).to eq(["/lines/0/effects: must be an array"])
+      expect(told(with_line(fields: %w[a a]))).to eq(["/lines/0/fields: names something twice"])
     end
   end
 end

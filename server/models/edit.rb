@@ -12,6 +12,10 @@ module Server
 
     private
 
-    def parse(text) = text && JSON.parse(text, decimal_class: BigDecimal)
+    # In the form of the newest version: an edit may have been begun under an earlier one.
+    def parse(text)
+      document = text && JSON.parse(text, decimal_class: BigDecimal)
+      kind == "rule" ? CobaltLedger::Formats::UpToDate.rule(document) : document
+    end
   end
 end

@@ -13,7 +13,7 @@ module Server
               note: note, published_by: by, published_at: Time.now)
     end
 
-    # The policy document.
-    def policy_document = JSON.parse(document, decimal_class: BigDecimal)
+    # The policy document, in the form of the newest version.
+    def policy_document = CobaltLedger::Formats::UpToDate.policy(JSON.parse(document, decimal_class: BigDecimal))
   end
 end

@@ -54,7 +54,7 @@ RSpec.describe "Rules and the change set" do
       )
     ).to eq(422)
     expect(told).to contain_exactly(
-      "/targets/fields/0: Outgoing loan has no field “nothing”",
+      "/lines/0/fields/0: Outgoing loan has no field “nothing”",
       "/audience/any/0/role: there is no role “ghost” in the directory"
     )
     expect(call(:post, "/api/rules", { rule: rule(effects: []) })).to eq(422)

@@ -148,7 +148,7 @@ RSpec.describe CobaltLedger::Audit::Run do
       engine =
         CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document, directory), directory)
       @policy_in_hand = engine.policy
-      found = described_class.new(engine, document["rules"], at: at).findings
+      found = described_class.new(engine, CobaltLedger::Formats::UpToDate.policy(document)["rules"], at: at).findings
       seen = enumerate(engine, document, values)
       told = {
         disagreement: pairs(found), idle: idle(found), out_of_reach: out_of_reach(found), opened: opened(found)

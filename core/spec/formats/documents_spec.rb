@@ -22,7 +22,7 @@ RSpec.describe "Policy and directory documents" do
 
   it "refuses unknown members, wrong kinds and other versions, each with its place" do
     expect(refusals(base.merge("colour" => "red"))).to eq(["/colour: is not a member known here"])
-    expect(refusals(base.merge("version" => 2))).to eq(["/version: must be 1"])
+    expect(refusals(base.merge("version" => 3))).to eq(["/version: must be one of 1, 2"])
     expect(refusals(with_rule(rank: "first"))).to eq(["/rules/0/rank: must be an integer"])
     expect(refusals(base.except("labels"))).to eq(["lacks “labels”"])
     expect(refusals(with_rule(audience: {}))).not_to be_empty

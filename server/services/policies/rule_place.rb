@@ -9,8 +9,10 @@ module Server
 
     module_function
 
-    # rule: rule document; document: the policy it comes into. Returns the rule with rank and identifier.
+    # rule: rule document; document: the policy it comes into. Returns the rule with rank and identifier, in the form of
+    # the newest version.
     def of(rule, document)
+      rule = CobaltLedger::Formats::UpToDate.rule(rule)
       rules = document["rules"]
       same = rules.select { |other| other["record_type"] == rule["record_type"] && other["kind"] == rule["kind"] }
       placed = { "rank" => (same.map { |other| other["rank"] }.max || 0) + 1 }.merge(rule)

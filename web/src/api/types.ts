@@ -16,6 +16,7 @@ export type Directory = Schemas["Directory"];
 export type DirectoryNode = Schemas["Node"];
 export type User = Schemas["User"];
 export type Rule = Schemas["Rule"];
+export type RuleLine = Schemas["RuleLine"];
 export type RuleView = Schemas["RuleView"];
 export type RulePreview = Schemas["RulePreview"];
 export type Segment = Schemas["Segment"];

@@ -70,9 +70,8 @@ export const rule: Rule = {
   title: "Signed loans keep",
   kind: "ordinary",
   record_type: "loan",
-  targets: { fields: ["count"] },
   audience: { everyone: true },
-  effects: [{ effect: "lock" }],
+  lines: [{ fields: ["count"], effects: [{ effect: "lock" }] }],
 };
 
 /** "count is 3" */

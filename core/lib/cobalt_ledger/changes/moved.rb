@@ -24,10 +24,10 @@ module CobaltLedger
       # Identifiers of the fields that either policy knows.
       def fields = [@from, @to].flat_map { |side| side.type ? side.type.fields.map(&:id) : [] }.uniq
 
-      # Has something moved that can make a difference to a field? Where rules write values, whatever moves can.
+      # Has something moved that can make a difference to a field?
       def bears_on?(id)
         @bears_on.fetch(id) do
-          @bears_on[id] = beside?(id) || people.any? || rules.any? { |rule| rule_on?(rule, id) }
+          @bears_on[id] = beside?(id) || people.any? || by_rules.include?(id) || read_by(id).intersect?(spoken_of)
         end
       end
 
@@ -35,7 +35,7 @@ module CobaltLedger
       def beside?(id)
         @beside ||= {}
         @beside.fetch(id) do
-          @beside[id] = others_asked?(id) || written_beside? || read_by(id).any? { |each| moved?(each) }
+          @beside[id] = others_asked?(id) || by_fields.include?(id) || read_by(id).any? { |each| moved?(each) }
         end
       end
 
@@ -65,12 +65,38 @@ module CobaltLedger
         end.filter_map(&:condition).flat_map { |node| Standing.memberships(node) }.uniq
       end
 
-      # Where rules write, what decides beside them can move a value that other fields hang on.
-      def written_beside?
-        return false unless @from.writes? || @to.writes?
+      # Fields that a difference spreads to from those of which what decides beside the rules has moved: Set. A value
+      # moves with its field only where its kind has, or where the field is cleared when it is hidden.
+      def by_fields
+        @by_fields ||= spread.of(
+          fields.select { |id| moved?(id) && (spread.cleared.include?(id) || known_otherwise?(id)) }
+        ).to_set
+      end
 
-        @written_beside = fields.any? { |id| moved?(id) } if @written_beside.nil?
-        @written_beside
+      # Fields that a difference spreads to from what rules that have moved write, or hide and clear: Set.
+      def by_rules
+        @by_rules ||= spread.of(
+          of_moved_rules { |side, rule| spread.written_by(side, rule) } | (spoken_of & spread.cleared)
+        ).to_set
+      end
+
+      # Fields that rules which have moved speak of.
+      def spoken_of = @spoken_of ||= of_moved_rules { |side, rule| spread.targets(side, rule) }
+
+      def of_moved_rules
+        [@from, @to].flat_map do |side|
+          next [] unless side.type
+
+          rules.select { |rule| side.rules_by_id[rule.id].equal?(rule) }.flat_map { |rule| yield(side, rule) }
+        end.uniq
+      end
+
+      def spread = @spread ||= Spread.new([@from, @to])
+
+      # Is what a value of it is not the same in both, which both know?
+      def known_otherwise?(id)
+        both = [@from, @to].map { |side| value_of(side, id) }
+        both.none?(&:nil?) && both.uniq.size > 1
       end
 
       # A field and what it is worked out from.
@@ -79,12 +105,6 @@ module CobaltLedger
       end
 
       def moved?(id) = own(@from, id) != own(@to, id)
-
-      def rule_on?(rule, id)
-        return true if @from.writes? || @to.writes?
-
-        [@from, @to].any? { |side| side.bearing_on(id).any? { |each| each.equal?(rule) } }
-      end
 
       # What decides about a field beside the rules.
       def own(side, id)
@@ -95,19 +115,26 @@ module CobaltLedger
           [each.units, each.categories, each.states[id]] if each.states[id]
         end
         [
-          field.kind_name, field.section, policy.label(field.label), field.baseline, field.formula, field.options,
-          field.typed_when_incomplete?, field.max_length, field.refers_to, policy.precedence_of(type, field), baselines,
-          type.category_field, policy.zone.identifier, forms(type)
+          *value_of(side, id), field.section, policy.label(field.label), field.baseline,
+          policy.precedence_of(type, field), baselines, type.category_field, forms(type, id)
         ]
       end
 
-      def forms(type)
-        type.forms.map { |form| [form.id, form.audience&.to_h, form.modes, form.fields.map(&:id)] }
+      # What a value of a field is; nil where the policy does not know the field.
+      def value_of(side, id)
+        field = side.field(id) or return nil
+        [field.kind_name, field.formula, field.options, field.typed_when_incomplete?, field.max_length,
+         field.refers_to, side.policy.zone.identifier]
+      end
+
+      # Which form is whose, and whether the field is on it.
+      def forms(type, id)
+        type.forms.map { |form| [form.id, form.audience&.to_h, form.modes, form.fields.any? { |each| each.id == id }] }
       end
 
       def print(rule)
-        [rule.kind, rule.rank, rule.field_ids, rule.section_ids, rule.audience.to_h, rule.reach.to_h,
-         rule.condition&.to_h, rule.effects.map(&:to_h), rule.otherwise.map(&:to_h), rule.window&.to_h, rule.timing]
+        [rule.kind, rule.rank, rule.lines.map(&:to_h), rule.audience.to_h, rule.reach.to_h, rule.condition&.to_h,
+         rule.window&.to_h, rule.timing]
       end
     end
   end

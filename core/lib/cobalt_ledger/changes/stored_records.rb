@@ -79,7 +79,7 @@ module CobaltLedger
         form = decision.question.form
         [field.state, field.disclose(decision.values[id]), form.nil? || form.fields.include?(field.field),
          decision.offers.filter_map { |offer| offer.value if offer.field.id == id },
-         decision.objections.filter_map { |each| each.message if each.contribution.rule.targets?(field.field) }]
+         decision.objections.filter_map { |each| each.message if each.contribution.targets?(field.field) }]
       end
 
       # Obstacles to saving that were not there before, for somebody who could change something.

@@ -7,10 +7,11 @@ module CobaltLedger
       FORMAT = "cobalt-ledger/policy"
 
       # text: String of JSON; directory: Directory::Directory, to check what rules name, or nil to leave that out.
-      # Returns [Rules::Policy, Hash]. Raises BadInput listing every fault.
+      # Returns [Rules::Policy, its document, brought up to date]. Raises BadInput listing every fault.
       def self.read(text, directory = nil)
         hash = StrictJson.read(text)
-        [build(hash, directory), hash]
+        policy = build(hash, directory)
+        [policy, UpToDate.policy(hash)]
       end
 
       # hash: policy document. Returns a Rules::Policy; raises BadInput.
@@ -24,7 +25,7 @@ module CobaltLedger
       def self.empty(name)
         {
           "format" => FORMAT,
-          "version" => DOCUMENT_VERSION,
+          "version" => UpToDate::POLICY,
           "name" => name,
           "precedence" => "strictest",
           "labels" => [

@@ -29,14 +29,13 @@ module CobaltLedger
           Conditions::Scope.new(
             record_type: type, types: @types, directory: @directory, places: @scope.places, zone: @scope.zone
           )
-        targets(hash["targets"], type, "#{pointer}/targets")
         people(hash, pointer)
         forms(hash, type, pointer)
         parts = {
           condition: hash["when"] && Conditions::Parser.new(scope, @faults).parse(hash["when"], "#{pointer}/when"),
           window: hash["window"] && WindowReader.new(@scope.zone, @faults).read(hash["window"], "#{pointer}/window")
         }
-        parts.merge!(effects(hash, scope, pointer))
+        parts[:lines] = LinesReader.new(scope, @faults).read(hash, pointer)
         review_date(hash, pointer)
         @faults.count == before ? build(hash, parts) : nil
       end
@@ -47,21 +46,9 @@ module CobaltLedger
         Rules::Rule.new(
           id: hash["id"], title: hash["title"], reason: hash["reason"], owner: hash["owner"],
           review_by: hash["review_by"], on: hash["state"] != "off", kind: hash["kind"], rank: hash["rank"],
-          record_type: hash["record_type"], field_ids: hash["targets"]["fields"] || [],
-          section_ids: hash["targets"]["sections"] || [], audience: Directory::Audience.from(hash["audience"]),
+          record_type: hash["record_type"], audience: Directory::Audience.from(hash["audience"]),
           reach: Rules::Reach.from(hash["reach"]), timing: hash["timing"] || "live", **parts
         )
-      end
-
-      def effects(hash, scope, pointer)
-        reader = EffectsReader.new(scope, @faults)
-        if hash["otherwise"] && !hash["when"]
-          @faults.add("#{pointer}/otherwise", "without a condition there is no otherwise")
-        end
-        {
-          effects: reader.read(hash["effects"], hash["targets"], "#{pointer}/effects"),
-          otherwise: hash["otherwise"] ? reader.read(hash["otherwise"], hash["targets"], "#{pointer}/otherwise") : []
-        }
       end
 
       def forms(hash, type, pointer)
@@ -83,18 +70,6 @@ module CobaltLedger
                 )
               end
           end
-      end
-
-      def targets(hash, type, pointer)
-        fields = hash["fields"] || []
-        sections = hash["sections"] || []
-        @faults.add(pointer, "name at least one field or section") if fields.empty? && sections.empty?
-        fields.each_with_index do |id, index|
-          @faults.add("#{pointer}/fields/#{index}", "#{type.name} has no field “#{id}”") unless type.field(id)
-        end
-        sections.each_with_index do |id, index|
-          @faults.add("#{pointer}/sections/#{index}", "#{type.name} has no section “#{id}”") unless type.section(id)
-        end
       end
 
       def people(hash, pointer)

@@ -2,14 +2,17 @@
 
 module CobaltLedger
   module Rules
-    # What a rule gives under one outcome of its condition: its effects when it holds, or those of its otherwise.
-    # The decision works with contributions; a rule has one, or two when it has an otherwise. Immutable.
+    # What a line of a rule gives under one outcome of its condition: its effects when it holds, or those of its
+    # otherwise. The decision works with contributions; a line has one, or two when it has an otherwise. Immutable.
     class Contribution
-      attr_reader :rule, :effects, :gives, :values, :test
+      attr_reader :rule, :line, :effects, :gives, :values, :test
 
-      # test: Conditions::Node, or nil when it always applies; otherwise: true for the other half of a rule.
-      def initialize(rule, effects, test, otherwise: false)
+      # place: of the line in its rule; test: Conditions::Node, or nil when it always applies; otherwise: true for the
+      # other half of a line.
+      def initialize(rule, line, place, effects, test, otherwise: false)
         @rule = rule
+        @line = line
+        @place = place
         @effects = effects
         @gives = Access::State.new(**facets(effects.select(&:facet)))
         @values = effects.reject(&:facet).freeze
@@ -20,6 +23,9 @@ module CobaltLedger
 
       # Is it the otherwise of its rule?
       def otherwise? = @otherwise
+
+      # Does it speak of a field? field: Catalogue::Field.
+      def targets?(field) = line.targets?(field)
 
       # As of its rule.
       def id = rule.id
@@ -32,7 +38,7 @@ module CobaltLedger
       def gives_facet? = effects.any?(&:facet)
 
       # What the order of contributions goes by.
-      def place = [rule.rank, rule.id, @otherwise ? 1 : 0]
+      def place = [rule.rank, rule.id, @place, @otherwise ? 1 : 0]
 
       # Does hiding by this contribution take the value with it?
       def clears? = effects.any?(&:clears?)

@@ -4,16 +4,15 @@ module CobaltLedger
   module Rules
     # One rule of the policy. Immutable.
     class Rule
-      attr_reader :id, :title, :reason, :owner, :review_by, :kind, :rank, :record_type, :field_ids, :section_ids,
-                  :audience, :reach, :window, :condition, :effects, :otherwise, :timing, :contributions
+      attr_reader :id, :title, :reason, :owner, :review_by, :kind, :rank, :record_type, :audience, :reach, :window,
+                  :condition, :lines, :timing, :contributions
 
-      # on: true or false; kind: "ordinary" or "guardrail"; rank: Integer, 1 is best;
-      # field_ids, section_ids: targets; audience: Audience; reach: Reach; window: Window or nil;
-      # condition: Conditions::Node or nil; effects: Array of Effect, at most one a facet;
-      # otherwise: the same for when the condition does not hold; timing: "live" or "on_opening".
+      # on: true or false; kind: "ordinary" or "guardrail"; rank: Integer, 1 is best; audience: Audience; reach: Reach;
+      # window: Window or nil; condition: Conditions::Node or nil; lines: Array of Line, at least one, of which no two
+      # decide the same of one field; timing: "live" or "on_opening".
       def initialize(
-        id:, title:, kind:, rank:, record_type:, field_ids:, section_ids:, audience:, reach:, effects:, window: nil,
-        condition: nil, otherwise: [], timing: "live", reason: nil, owner: nil, review_by: nil, on: true
+        id:, title:, kind:, rank:, record_type:, audience:, reach:, lines:, window: nil, condition: nil, timing: "live",
+        reason: nil, owner: nil, review_by: nil, on: true
       )
         @id = id
         @title = title
@@ -24,21 +23,15 @@ module CobaltLedger
         @kind = kind
         @rank = rank
         @record_type = record_type
-        @field_ids = field_ids.freeze
-        @section_ids = section_ids.freeze
         @audience = audience
         @reach = reach
         @window = window
         @condition = condition
-        @effects = effects.freeze
-        @otherwise = otherwise.freeze
+        @lines = lines.freeze
         @timing = timing
         @contributions = contribute.freeze
         freeze
       end
-
-      # The facets the rule gives when its condition holds, as a partial Access::State.
-      def gives = contributions.first.gives
 
       # Is it switched on?
       def on? = @on
@@ -52,17 +45,33 @@ module CobaltLedger
       # "12" for an ordinary rule, "G2" for a guardrail: how the rule is called on screen.
       def number = guardrail? ? "G#{rank}" : rank.to_s
 
-      # Does it speak of a field? field: Catalogue::Field.
-      def targets?(field) = field_ids.include?(field.id) || section_ids.include?(field.section)
+      # Does any line speak of a field? field: Catalogue::Field.
+      def targets?(field) = lines.any? { |line| line.targets?(field) }
+
+      # Array of Contribution, those of the lines that speak of a field.
+      def contributions_on(field)
+        lines.size == 1 ? contributions : contributions.select { |each| each.targets?(field) }
+      end
+
+      # All effects of its lines, whatever the field: Array of Effect.
+      def effects = lines.flat_map(&:effects)
+      def otherwise = lines.flat_map(&:otherwise)
+
+      # Identifiers of the fields and sections that its lines name.
+      def field_ids = lines.flat_map(&:field_ids).uniq
+      def section_ids = lines.flat_map(&:section_ids).uniq
 
       private
 
       def contribute
-        found = [Contribution.new(self, effects, test(condition))]
-        if condition && otherwise.any?
-          found << Contribution.new(self, otherwise, test(Conditions::Not.new(condition)), otherwise: true)
+        holds = test(condition)
+        fails = condition && test(Conditions::Not.new(condition))
+        lines.each_with_index.flat_map do |line, place|
+          found = [Contribution.new(self, line, place, line.effects, holds)]
+          next found if fails.nil? || line.otherwise.empty?
+
+          found << Contribution.new(self, line, place, line.otherwise, fails, otherwise: true)
         end
-        found
       end
 
       # Condition and window together; a rule decided on opening looks at what was there then.

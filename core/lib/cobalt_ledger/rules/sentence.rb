@@ -8,8 +8,8 @@ module CobaltLedger
       CHANNELS = { "form" => "the form", "import" => "an import", "automation" => "an automation",
                    "interface" => "a program" }.freeze
 
-      # One part of the sentence. part: "audience", "reach", "window", "condition", "targets", "effects" or "otherwise";
-      # nil for joining words.
+      # One part of the sentence. part: "audience", "reach", "window", "condition", or "line-0" and so on; nil for
+      # joining words.
       Segment = Struct.new(:part, :text) do
         def to_h = { "part" => part, "text" => text }
       end
@@ -30,11 +30,8 @@ module CobaltLedger
         ]
         parts << Segment.new(nil, ", ") << Segment.new("window", @rule.window.words) if @rule.window
         parts.concat(condition) if @rule.condition
-        parts << Segment.new(nil, ": ") << Segment.new("targets", targets) <<
-          Segment.new(nil, plural? ? " are " : " is ")
-        parts << Segment.new("effects", list(@rule.effects))
-        parts.concat(otherwise) if @rule.condition
-        parts << Segment.new(nil, ".")
+        parts << Segment.new(nil, ": ")
+        parts.concat(halves) << Segment.new(nil, ".")
       end
 
       private
@@ -46,12 +43,28 @@ module CobaltLedger
         ]
       end
 
-      # The other half: said outright where it has effects of its own.
-      def otherwise
-        return [] if @rule.otherwise.empty?
+      # What becomes of the fields of each line, and then what becomes of them otherwise, where that is said. A single
+      # line does not name its fields twice.
+      def halves
+        told = joined(@rule.lines) { |line| [named(line), line.effects] }
+        others = @rule.condition ? @rule.lines.reject { |line| line.otherwise.empty? } : []
+        return told if others.empty?
 
-        [Segment.new(nil, "; otherwise "), Segment.new("otherwise", list(@rule.otherwise))]
+        told << Segment.new(nil, "; otherwise ")
+        return told << Segment.new(part(others.first), list(others.first.otherwise)) if @rule.lines.size == 1
+
+        told.concat(joined(others) { |line| [named(line), line.otherwise] })
       end
+
+      def joined(lines)
+        lines.each_with_index.flat_map do |line, place|
+          name, effects = yield(line)
+          told = [Segment.new(part(line), name), Segment.new(nil, verb(line)), Segment.new(part(line), list(effects))]
+          place.zero? ? told : [Segment.new(nil, "; "), *told]
+        end
+      end
+
+      def part(line) = "line-#{@rule.lines.index(line)}"
 
       def list(effects) = Words.list(effects.map { |effect| effect.words(@directory) })
 
@@ -66,13 +79,13 @@ module CobaltLedger
         units.any? ? "#{text} at #{Words.list(units, 'or')}" : text
       end
 
-      def targets
-        fields = @rule.field_ids.map { |id| @record_type.field(id)&.name || id }
-        sections = @rule.section_ids.map { |id| "every field under #{@record_type.section(id)&.name || id}" }
+      def named(line)
+        fields = line.field_ids.map { |id| @record_type.field(id)&.name || id }
+        sections = line.section_ids.map { |id| "every field under #{@record_type.section(id)&.name || id}" }
         Words.list(fields + sections)
       end
 
-      def plural? = @rule.field_ids.size + @rule.section_ids.size > 1
+      def verb(line) = line.field_ids.size + line.section_ids.size > 1 ? " are " : " is "
     end
   end
 end

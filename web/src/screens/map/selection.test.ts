@@ -45,10 +45,9 @@ describe("a selection on the map", () => {
     expect(rule).toMatchObject({
       title: "Stage and 1 more",
       record_type: "loan",
-      targets: { fields: ["stage", "count"] },
       audience: { any: [{ role: "courier" }, { user: "asha.brandt" }] },
       reach: { modes: ["view"] },
-      effects: [],
+      lines: [{ fields: ["stage", "count"], effects: [] }],
     });
   });
 

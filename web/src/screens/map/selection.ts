@@ -45,9 +45,8 @@ export function ruleFromSelection(
     title: `${named[0]}${named.length > 1 ? ` and ${named.length - 1} more` : ""}`.slice(0, 200),
     kind: "ordinary",
     record_type: type.id,
-    targets: { fields },
     audience,
     reach: { modes: [mode] },
-    effects: [],
+    lines: [{ fields, effects: [] }],
   };
 }

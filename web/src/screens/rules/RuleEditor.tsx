@@ -1,7 +1,7 @@
 import { Button, Popconfirm } from "antd";
 import { useRef, useState, type KeyboardEvent } from "react";
 import { useCatalogue } from "../../api/queries";
-import type { RecordType, RuleView } from "../../api/types";
+import type { Fault, RecordType, RuleView } from "../../api/types";
 import { ChangedCells } from "../../ink/ChangedCells";
 import { useSubject } from "../../question/useSubject";
 import { ProblemNotice } from "../../shared/ProblemNotice";
@@ -33,6 +33,7 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
   const saving = useRuleSaving(name, rule, onChoose);
   const preview = usePreview(rule, question, readOnly ? "none" : "draft");
   const settled = useSettled(rule);
+  const [tried, setTried] = useState(false);
   const [lastWords, setLastWords] = useState(view?.sentence ?? []);
   const told = preview.data?.sentence ?? [];
   // While a part is missing, the sentence as it last was stays in sight.
@@ -57,6 +58,14 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
     dropDraft(name);
     forget(name);
     if (fresh) onChoose("");
+  };
+  const keep = () => {
+    if (faults.length === 0 && titled) {
+      saving.save(draft?.etag ?? null);
+    } else {
+      setTried(true);
+      show(partOf(faults[0]));
+    }
   };
   const sentence = dirty ? (told.length > 0 ? told : lastWords) : (view?.sentence ?? []);
   const title = readOnly ? "Rule" : fresh ? "New rule" : "Edit rule";
@@ -115,6 +124,8 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
             catalogue={catalogue.data}
             faults={faults}
             remarks={dirty ? (preview.data?.remarks ?? []) : []}
+            changed={!readOnly && dirty && faults.length === 0 ? (preview.data?.changed ?? []) : []}
+            tried={tried}
             onChange={edit.set}
             onKind={edit.setKind}
           />
@@ -132,20 +143,16 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
                 sound={preview.data !== undefined && faults.length === 0 && titled}
               />
             )}
-            <Button
-              type="primary"
-              loading={saving.busy}
-              disabled={!dirty || faults.length > 0 || !titled}
-              onClick={() => saving.save(draft?.etag ?? null)}
-            >
+            <Button type="primary" loading={saving.busy} disabled={!dirty} onClick={keep}>
               Keep in change set
             </Button>
             <Button disabled={!dirty} onClick={discard}>
               Discard my edit
             </Button>
-            {dirty && faults.length > 0 && (
+            {dirty && (faults.length > 0 || !titled) && (
               <span className="soft">
-                {faults.length === 1 ? "One part is" : "Some parts are"} missing or wrong.
+                {faults.length < 2 ? "One part is" : "Some parts are"} still missing{tried ? " or wrong" : ""}
+                .
               </span>
             )}
             {view && <RemoveRule onRemove={() => saving.remove(view)} />}
@@ -164,6 +171,13 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
       )}
     </aside>
   );
+}
+
+/** The part of the editor that a fault is in; a rule without any lacks its title. */
+function partOf(fault: Fault | undefined): string {
+  const [, first = "title", place = "0"] = fault?.pointer.split("/") ?? [];
+  const parts: Record<string, string> = { when: "condition", window: "reach", lines: `line-${place}` };
+  return parts[first] ?? first;
 }
 
 function RemoveRule({ onRemove }: { onRemove: () => void }) {

@@ -1,17 +1,34 @@
-import type { ReactNode } from "react";
+import { useState, type FocusEvent, type ReactNode } from "react";
 import type { Fault } from "../../api/types";
 
-type Props = { word: string; part: string; faults: Fault[]; pointer: string; children: ReactNode };
+type Props = {
+  word: string;
+  part: string;
+  faults: Fault[];
+  pointer: string;
+  /** Is what is wrong told although nobody has been here yet? */
+  tried?: boolean;
+  /** Only what is wrong with this very place, not with what is in it. */
+  exactly?: boolean;
+  children: ReactNode;
+};
 
-/** One part of the rule: its word in the margin, its editor, and what is wrong with it. */
-export function RulePart({ word, part, faults, pointer, children }: Props) {
-  const own = faults.filter((fault) => fault.pointer === pointer || fault.pointer.startsWith(`${pointer}/`));
+/** One part of the rule: its word in the margin, its editor, and, once somebody has been here, what is wrong with it. */
+export function RulePart({ word, part, faults, pointer, tried = true, exactly = false, children }: Props) {
+  const [left, setLeft] = useState(false);
+  const own = faults.filter(
+    (fault) => fault.pointer === pointer || (!exactly && fault.pointer.startsWith(`${pointer}/`)),
+  );
+  const told = tried || left ? own : [];
+  const onBlur = ({ currentTarget, relatedTarget }: FocusEvent) => {
+    if (!currentTarget.contains(relatedTarget)) setLeft(true);
+  };
   return (
-    <div className={`part ${own.length > 0 ? "faulty" : ""}`} data-part={part}>
+    <div className={`part ${told.length > 0 ? "faulty" : ""}`} data-part={part} onBlur={onBlur}>
       <div className="word">{word}</div>
       <div className="content">
         {children}
-        {own.map((fault) => (
+        {told.map((fault) => (
           <div className="fault" key={`${fault.pointer} ${fault.message}`}>
             {faultWords(fault)}
           </div>
@@ -22,8 +39,9 @@ export function RulePart({ word, part, faults, pointer, children }: Props) {
 }
 
 const MISSING: Record<string, string> = {
-  "/effects": "Say what becomes of the fields.",
-  "/targets": "Name at least one field or section.",
+  "/line/effects": "Say what becomes of the fields.",
+  "/line/otherwise": "Say what becomes of the fields otherwise, or leave it out.",
+  "/lines": "Say what becomes of which fields.",
   "/audience": "Say whom the rule is for: somebody, or everyone outright.",
   "/audience/any": "Say whom the rule is for: somebody, or everyone outright.",
   "/title": "Give the rule a title.",
@@ -32,5 +50,6 @@ const MISSING: Record<string, string> = {
 /** What is wrong, as somebody who fills in the rule would say it. */
 export function faultWords(fault: Fault): string {
   const missing = fault.message.includes("empty") || fault.message.startsWith("does not have the form");
-  return missing ? (MISSING[fault.pointer] ?? fault.message) : fault.message;
+  const place = fault.pointer.replace(/^\/lines\/\d+/, "/line");
+  return missing ? (MISSING[place] ?? fault.message) : fault.message;
 }

@@ -1,14 +1,11 @@
 import { Checkbox, Input, Radio } from "antd";
-import type { Catalogue, Fault, RecordType, Rule } from "../../api/types";
+import type { Catalogue, Fault, RecordType, Rule, RulePreview } from "../../api/types";
 import { AudienceEditor } from "./AudienceEditor";
 import { ConditionEditor } from "./conditions/ConditionEditor";
 import { domainOf } from "./conditions/operands";
-import { EffectsEditor } from "./EffectsEditor";
-import { OtherwiseEditor } from "./OtherwiseEditor";
+import { LinesEditor } from "./LinesEditor";
 import { ReachEditor } from "./ReachEditor";
 import { RulePart } from "./RulePart";
-import { TargetsEditor } from "./TargetsEditor";
-import { ValueEffectsEditor } from "./ValueEffectsEditor";
 
 const TIMINGS = [
   { value: "live", label: "at every change" },
@@ -25,18 +22,23 @@ type Props = {
   catalogue: Catalogue;
   faults: Fault[];
   remarks: string[];
+  /** Cells of the map that the edit changes. */
+  changed: RulePreview["changed"];
+  /** Has somebody tried to keep the rule? Then all that is wrong is told, touched or not. */
+  tried: boolean;
   onChange: (change: Partial<Rule>) => void;
   onKind: (kind: Rule["kind"]) => void;
 };
 
 /** The parts of a rule, in the order in which its sentence reads. */
-export function RuleParts({ rule, type, catalogue, faults, remarks, onChange, onKind }: Props) {
+export function RuleParts(props: Props) {
+  const { rule, type, catalogue, faults, remarks, changed, tried, onChange, onKind } = props;
   const { vocabulary } = catalogue;
   const domain = domainOf(catalogue, type);
   const { when } = rule;
   return (
     <>
-      <RulePart word="Title" part="title" faults={faults} pointer="/title">
+      <RulePart word="Title" part="title" faults={faults} pointer="/title" tried={tried}>
         <Input
           aria-label="Title"
           value={rule.title}
@@ -50,13 +52,13 @@ export function RuleParts({ rule, type, catalogue, faults, remarks, onChange, on
           </div>
         ))}
       </RulePart>
-      <RulePart word="For" part="audience" faults={faults} pointer="/audience">
+      <RulePart word="For" part="audience" faults={faults} pointer="/audience" tried={tried}>
         <AudienceEditor audience={rule.audience} onChange={(audience) => onChange({ audience })} />
       </RulePart>
-      <RulePart word="While" part="reach" faults={faults} pointer="/reach">
+      <RulePart word="While" part="reach" faults={faults} pointer="/reach" tried={tried}>
         <ReachEditor rule={rule} type={type} vocabulary={vocabulary} onChange={onChange} />
       </RulePart>
-      <RulePart word="When" part="condition" faults={faults} pointer="/when">
+      <RulePart word="When" part="condition" faults={faults} pointer="/when" tried={tried}>
         <ConditionEditor condition={when} domain={domain} onChange={(next) => onChange({ when: next })} />
         {when && (
           <Radio.Group
@@ -67,37 +69,17 @@ export function RuleParts({ rule, type, catalogue, faults, remarks, onChange, on
           />
         )}
       </RulePart>
-      <RulePart word="Fields" part="targets" faults={faults} pointer="/targets">
-        <TargetsEditor
-          targets={rule.targets}
-          type={type}
-          vocabulary={vocabulary}
-          onChange={(targets) => onChange({ targets })}
-        />
-      </RulePart>
-      <RulePart word="Become" part="effects" faults={faults} pointer="/effects">
-        <EffectsEditor
-          effects={rule.effects}
-          vocabulary={vocabulary}
-          onChange={(effects) => onChange({ effects })}
-        />
-        <ValueEffectsEditor
-          effects={rule.effects}
-          targets={rule.targets}
-          domain={domain}
-          onChange={(effects) => onChange({ effects })}
-        />
-      </RulePart>
-      {when && (
-        <RulePart word="Otherwise" part="otherwise" faults={faults} pointer="/otherwise">
-          <OtherwiseEditor
-            rule={rule}
-            vocabulary={vocabulary}
-            onChange={(otherwise) => onChange({ otherwise })}
-          />
-        </RulePart>
-      )}
-      <RulePart word="Kind" part="kind" faults={faults} pointer="/kind">
+      <LinesEditor
+        rule={rule}
+        type={type}
+        catalogue={catalogue}
+        domain={domain}
+        faults={faults}
+        changed={changed}
+        tried={tried}
+        onChange={(lines) => onChange({ lines })}
+      />
+      <RulePart word="Kind" part="kind" faults={faults} pointer="/kind" tried={tried}>
         <Radio.Group
           aria-label="Kind of rule"
           value={rule.kind}
@@ -111,7 +93,7 @@ export function RuleParts({ rule, type, catalogue, faults, remarks, onChange, on
           switched on
         </Checkbox>
       </RulePart>
-      <RulePart word="Why" part="reason" faults={faults} pointer="/reason">
+      <RulePart word="Why" part="reason" faults={faults} pointer="/reason" tried={tried}>
         <Input.TextArea
           aria-label="Reason"
           autoSize={{ minRows: 1, maxRows: 5 }}

@@ -1,16 +1,18 @@
 import { Select } from "antd";
-import type { RecordType, Rule, Vocabulary } from "../../api/types";
+import type { RecordType, RuleLine, Vocabulary } from "../../api/types";
 import { optionHolds } from "../../shared/optionHolds";
 
-type Targets = Rule["targets"];
+type Targets = Pick<RuleLine, "fields" | "sections">;
 
 /** Fields and whole sections. Section, kind and a sample value stand beside each name, so that the wrong one is noticed. */
 export function TargetsEditor({
+  label,
   targets,
   type,
   vocabulary,
   onChange,
 }: {
+  label: string;
   targets: Targets;
   type: RecordType;
   vocabulary: Vocabulary;
@@ -58,7 +60,7 @@ export function TargetsEditor({
   return (
     <Select
       mode="multiple"
-      aria-label="Fields"
+      aria-label={label}
       placeholder="Fields or sections"
       value={value}
       options={options}

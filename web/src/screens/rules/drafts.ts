@@ -11,6 +11,13 @@ type Drafts = Record<string, Draft>;
 const NAME = "drafts";
 const NEW = "draft:";
 
+/** A rule that was kept before rules had lines: what it says of its fields is its one line. */
+export function upToDate(rule: Omit<Rule, "lines"> & { lines?: Rule["lines"] }): Rule {
+  const { targets, effects, otherwise, lines, ...rest } = rule;
+  const line = { ...targets, effects: effects ?? [], ...(otherwise ? { otherwise } : {}) };
+  return { ...rest, lines: lines ?? [line] };
+}
+
 const store = create<Drafts>()(
   persist(() => ({}), {
     name: NAME,
@@ -18,7 +25,10 @@ const store = create<Drafts>()(
       () => localStorage,
       () => ({}),
     ),
-    merge: (kept) => kept as Drafts,
+    merge: (kept) =>
+      Object.fromEntries(
+        Object.entries(kept as Drafts).map(([key, draft]) => [key, { ...draft, rule: upToDate(draft.rule) }]),
+      ),
   }),
 );
 readAnew(NAME, () => void store.persist.rehydrate());

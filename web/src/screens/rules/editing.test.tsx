@@ -51,6 +51,15 @@ describe("edits that are not kept yet", () => {
     expect(drafts.result.current[name]?.rule.title).toBe("Mine");
   });
 
+  it("are brought up to date where they were begun before rules had lines", () => {
+    const drafts = renderHook(() => useDrafts());
+    const { lines: _lines, ...rest } = titled("Old");
+    const old = { ...rest, targets: { fields: ["count"] }, effects: [{ effect: "lock" }] };
+    localStorage.setItem(keptAs("drafts"), JSON.stringify({ r8: { rule: old, etag: "1" } }));
+    act(() => void window.dispatchEvent(new StorageEvent("storage", { key: keptAs("drafts") })));
+    expect(drafts.result.current.r8?.rule).toEqual(titled("Old"));
+  });
+
   it("come in from another tab", () => {
     const drafts = renderHook(() => useDrafts());
     localStorage.setItem(keptAs("drafts"), JSON.stringify({ r9: { rule: titled("From there"), etag: "1" } }));
@@ -89,21 +98,21 @@ describe("a rule", () => {
       ...rule,
       reach: { modes: [] },
       timing: "live",
-      otherwise: [{ effect: "show" }],
+      lines: rule.lines.map((line) => ({ ...line, otherwise: [{ effect: "show" }] })),
       when: undefined,
     };
     expect(tidied(full)).toEqual(rule);
     const meant: Rule = {
       ...rule,
       when: { not: { all: [] } },
-      otherwise: [{ effect: "show" }],
+      lines: rule.lines.map((line) => ({ ...line, otherwise: [{ effect: "show" }] })),
       reach: { modes: ["edit"] },
     };
     expect(tidied(meant)).toEqual(meant);
   });
 
   it("is said to lack a part in the words of whoever fills it in", () => {
-    expect(faultWords({ pointer: "/effects", message: "must not be empty" })).toBe(
+    expect(faultWords({ pointer: "/lines/1/effects", message: "must not be empty" })).toBe(
       "Say what becomes of the fields.",
     );
     expect(faultWords({ pointer: "/when/left", message: "there is no field “x”" })).toBe(

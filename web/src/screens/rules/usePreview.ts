@@ -20,9 +20,8 @@ const NOTHING: Rule = {
   title: "",
   kind: "ordinary",
   record_type: "",
-  targets: {},
   audience: {},
-  effects: [],
+  lines: [],
 };
 
 /** What a rule would do on the map that is looked at. kind "none" asks for nothing. */

@@ -38,7 +38,7 @@ export function useRuleEdit(name: string, view: RuleView | undefined, readOnly: 
 export function tidied(rule: Rule): Rule {
   const next = { ...rule };
   if (!next.when) delete next.when;
-  if (!next.when || (next.otherwise ?? []).length === 0) delete next.otherwise;
+  if (!next.when) next.lines = next.lines.map(({ otherwise: _otherwise, ...line }) => line);
   if (!next.window) delete next.window;
   if (next.timing === "live") delete next.timing;
   if (Object.values(next.reach ?? {}).every((list) => list.length === 0)) delete next.reach;

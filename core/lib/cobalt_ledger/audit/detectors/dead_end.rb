@@ -18,20 +18,27 @@ module CobaltLedger
         def findings
           @survey
             .rules
-            .select { |rule| rule.condition && shuts?(rule.contributions.first) }
+            .select(&:condition)
             .flat_map do |rule|
               @type
                 .fields
-                .select { |field| rule.targets?(field) && !field.never_typed? }
+                .select { |field| rule.targets?(field) && !field.never_typed? && shuts?(rule, field) }
                 .filter_map { |field| dead(rule, field) }
             end
         end
 
         private
 
-        def shuts?(contribution)
-          contribution.gives.entry == Access::Facets::LOCKED || contribution.gives.visibility == Access::Facets::HIDDEN
+        def shuts?(rule, field)
+          given(rule, field).any? { |gives| gives.entry == Access::Facets::LOCKED } || hides?(rule, field)
         end
+
+        def hides?(rule, field)
+          given(rule, field).any? { |gives| gives.visibility == Access::Facets::HIDDEN }
+        end
+
+        # What a rule gives a field while its condition holds: Array of Access::State.
+        def given(rule, field) = rule.contributions_on(field).reject(&:otherwise?).map(&:gives)
 
         def dead(rule, field)
           deciding = rule.condition.fields
@@ -52,7 +59,7 @@ module CobaltLedger
         # Only what stands on the screen can be changed; and a hidden field is missed only where it is what would bring
         # itself back.
         def possible?(rule, field, deciding)
-          hides = rule.contributions.first.gives.visibility == Access::Facets::HIDDEN
+          hides = hides?(rule, field)
           deciding.any? && rule.condition.reads.all? { |kind, _| kind == :entered } &&
             (!hides || deciding.include?(field.id))
         end

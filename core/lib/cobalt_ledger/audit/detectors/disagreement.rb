@@ -36,7 +36,8 @@ module CobaltLedger
 
         # Pairs of contributions of different ordinary rules that give a facet different values: [one, other, facet].
         def pairs_on(field)
-          speaking = @survey.rules_on(field).reject(&:guardrail?).flat_map(&:contributions).select(&:gives_facet?)
+          ordinary = @survey.rules_on(field).reject(&:guardrail?)
+          speaking = ordinary.flat_map { |rule| rule.contributions_on(field) }.select(&:gives_facet?)
           speaking
             .combination(2)
             .reject do |one, other|

@@ -18,11 +18,11 @@ module CobaltLedger
         private
 
         def writing
-          @survey.rules.select do |rule|
-            rule.contributions.any? do |each|
-              each.values.any? { |effect| effect.class.claim == :value } || each.clears?
-            end
-          end
+          @survey.rules.select { |rule| rule.contributions.any? { |each| writes?(each) } }
+        end
+
+        def writes?(contribution)
+          contribution.clears? || contribution.values.any? { |effect| effect.class.claim == :value }
         end
 
         # Writers that read what they or each other write.
@@ -42,7 +42,14 @@ module CobaltLedger
           ]
         end
 
-        def targets(rule) = @type.fields.select { |field| rule.targets?(field) }
+        # Fields that a rule writes.
+        def targets(rule)
+          @type.fields.select do |field|
+            rule.targets?(field) && rule.contributions_on(field).any? do |each|
+              writes?(each)
+            end
+          end
+        end
 
         def feeds?(rule, other)
           read =
@@ -80,8 +87,8 @@ module CobaltLedger
         # Two rules that set one field to different values for one person at once.
         def doubled
           writing.combination(2).filter_map do |one, other|
-            shared = targets(one) & targets(other)
-            next if shared.empty? || @survey.matching(one).nobits?(@survey.matching(other)) || !differ?(one, other)
+            shared = (targets(one) & targets(other)).select { |field| differ?(field, one, other) }
+            next if shared.empty? || @survey.matching(one).nobits?(@survey.matching(other))
 
             answer = @survey.together([one, other].filter_map(&:condition), "edit")
             next unless answer.yes?
@@ -95,11 +102,13 @@ module CobaltLedger
           end
         end
 
-        def differ?(one, other)
+        def differ?(field, one, other)
           values =
             [one, other].map do |rule|
               rule
-                .effects
+                .contributions_on(field)
+                .reject(&:otherwise?)
+                .flat_map(&:values)
                 .select { |effect| effect.class.claim == :value && !effect.is_a?(Rules::Effects::Default) }
                 .map(&:to_h)
             end

@@ -17,7 +17,7 @@ module CobaltLedger
             .rules
             .select { |rule| rule.contributions.any?(&:clears?) && rule.condition }
             .map do |rule|
-              fields = @type.fields.select { |field| rule.targets?(field) }
+              fields = @type.fields.select { |field| clears?(rule, field) }
               finding(
                 "#{called(rule)} clears #{names(fields)} when it hides #{fields.size == 1 ? 'it' : 'them'}: what was " \
                 "typed is lost once the form is saved.",
@@ -29,8 +29,14 @@ module CobaltLedger
 
         private
 
-        def kept(document)
-          %w[effects otherwise].reduce(document) do |found, half|
+        def clears?(rule, field)
+          rule.targets?(field) && rule.contributions_on(field).any?(&:clears?)
+        end
+
+        def kept(document) = document.merge("lines" => document["lines"].map { |line| kept_in(line) })
+
+        def kept_in(line)
+          %w[effects otherwise].reduce(line) do |found, half|
             found[half] ? found.merge(half => found[half].map { |effect| effect.except("clear") }) : found
           end
         end

@@ -53,6 +53,10 @@ module CobaltLedger
           end
         end
 
+        def unconditional(document)
+          document.except("when").merge("lines" => document["lines"].map { |line| line.except("otherwise") })
+        end
+
         def parts(condition) = condition.is_a?(Conditions::All) ? condition.parts : [condition]
 
         def never_holds(rule, answer)
@@ -72,7 +76,7 @@ module CobaltLedger
             rules: [rule],
             facet: "condition",
             remedies: [
-              change(rule, "Take the condition off #{called(rule)}") { |document| document.except("when", "otherwise") }
+              change(rule, "Take the condition off #{called(rule)}") { |document| unconditional(document) }
             ]
           )
         end

@@ -40,7 +40,7 @@ module CobaltLedger
                   @survey
                     .rules_on(field)
                     .select do |rule|
-                      rule.contributions.any? { |each| each.gives.presence == Access::Facets::REQUIRED }
+                      rule.contributions_on(field).any? { |each| each.gives.presence == Access::Facets::REQUIRED }
                     end
                 ]
               end

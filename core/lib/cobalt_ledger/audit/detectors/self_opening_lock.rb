@@ -16,7 +16,7 @@ module CobaltLedger
         def findings
           @survey
             .rules
-            .select { |rule| rule.condition && rule.contributions.first.gives.entry == Access::Facets::LOCKED }
+            .select(&:condition)
             .filter_map { |rule| opened(rule) }
         end
 
@@ -27,7 +27,7 @@ module CobaltLedger
           return nil if deciding.empty?
 
           target =
-            @type.fields.find { |field| rule.targets?(field) && !field.never_typed? && !deciding.include?(field.id) } or
+            @type.fields.find { |field| locks?(rule, field) && !field.never_typed? && !deciding.include?(field.id) } or
             return nil
           kase, example, lifting = shown(rule, target, deciding)
           return nil unless example
@@ -36,8 +36,19 @@ module CobaltLedger
             "#{called(rule)} locks #{target.name}, and #{kase.question.principals.title}, for whom it is meant, can " \
             "change #{@type.field(lifting).name}, which lifts it.",
             fields: [target, @type.field(lifting)], rules: [rule], example: example,
-            remedies: [lock_too(rule, lifting)]
+            remedies: [lock_too(rule, target, lifting)]
           )
+        end
+
+        def locks?(rule, field) = locking(rule, field).any?
+
+        # Contributions of a rule that lock a field while its condition holds.
+        def locking(rule, field)
+          return [] unless rule.targets?(field)
+
+          rule.contributions_on(field).select do |each|
+            !each.otherwise? && each.gives.entry == Access::Facets::LOCKED
+          end
         end
 
         # Somebody who meets the lock and can lift it: [Case, Example, identifier of the field that lifts it], or nil.
@@ -48,7 +59,7 @@ module CobaltLedger
             .each do |kase|
               _, found =
                 kase.situations.find do |each, _|
-                  kase.applying(each).any? { |one| one.rule == rule && !one.otherwise? }
+                  kase.applying(each).intersect?(locking(rule, target))
                 end
               lifting = nil
               example =
@@ -62,13 +73,14 @@ module CobaltLedger
         end
 
         # The value that lifts the lock is locked as well, by the same rule.
-        def lock_too(rule, lifting)
-          return nil if rule.effects.any? { |effect| effect.facet.nil? }
+        def lock_too(rule, target, lifting)
+          place = rule.lines.index(locking(rule, target).first.line)
+          return nil if rule.lines[place].effects.any? { |effect| effect.facet.nil? }
 
           change(rule, "Lock #{@type.field(lifting).name} by #{called(rule)} too") do |document|
-            document.merge(
-              "targets" => document["targets"].merge("fields" => (document["targets"]["fields"] || []) | [lifting])
-            )
+            lines = document["lines"].dup
+            lines[place] = lines[place].merge("fields" => (lines[place]["fields"] || []) | [lifting])
+            document.merge("lines" => lines)
           end
         end
       end

@@ -20,7 +20,7 @@ module CobaltLedger
             rules =
               @survey
                 .rules_on(field)
-                .select { |rule| rule.audience.everyone? && rule.gives.visibility == Access::Facets::SHOWN }
+                .select { |rule| rule.audience.everyone? && shows?(rule, field) }
             finding(
               "#{field.name} is #{@policy.label(field.label).name.downcase}, and everyone may see it.",
               fields: [field], rules: rules, example: Evidence.of(anyone, decision, [field]),
@@ -30,6 +30,12 @@ module CobaltLedger
         end
 
         private
+
+        def shows?(rule, field)
+          rule.contributions_on(field).any? do |each|
+            !each.otherwise? && each.gives.visibility == Access::Facets::SHOWN
+          end
+        end
 
         def sensitive?(field) = @policy.label(field.label).start.visibility != Access::Facets::SHOWN
 

@@ -35,8 +35,8 @@ module CobaltLedger
       # All that may ever speak of a field, whether it applies or not: [Array of Rules::Contribution of ordinary rules,
       # those of guardrails].
       def speaking(field)
-        @speaking[field.id] ||= @policy.rules_on(field, record_type.id).flat_map(&:contributions).select(&:gives_facet?)
-          .partition { |each| !each.guardrail? }.freeze
+        @speaking[field.id] ||= @policy.rules_on(field, record_type.id).flat_map { |rule| rule.contributions_on(field) }
+          .select(&:gives_facet?).partition { |each| !each.guardrail? }.freeze
       end
 
       # People whose standing, and circumstances for which what is feasible, are remembered at once.
@@ -92,7 +92,7 @@ module CobaltLedger
             field, mode, Access::PrecedenceMethod[@policy.precedence_of(record_type, field)], @closeness,
             @policy.label(field.label)
           )
-        entries = @policy.rules_on(field, record_type.id).flat_map { |rule| placed[rule] || [] }
+        entries = @policy.rules_on(field, record_type.id).flat_map { |rule| speakers_on(field, rule, placed[rule]) }
         rules, guardrails = entries.partition { |entry| !entry.source.guardrail? }
         computable = field.typed_when_incomplete? ? test_index(complete(field)) : nil
         states = (baselines[field.id] || []) + own_baseline(field)
@@ -100,6 +100,13 @@ module CobaltLedger
           field, stages, states, rules, guardrails,
           computable: computable, sources: sources(field, baselines, placed, built)
         )
+      end
+
+      # Those of a rule's lines that speak of a field. placed: Array of Access::Speaker of the rule, or nil.
+      def speakers_on(field, rule, placed)
+        return placed || [] if placed.nil? || rule.lines.size == 1
+
+        placed.select { |each| each.source.targets?(field) }
       end
 
       # The condition under which a computed field can be worked out: that all its inputs are filled.

@@ -79,7 +79,7 @@ module CobaltLedger
           next [] if effects.empty?
 
           test = yield(contribution.test)
-          targets = @record_type.fields.select { |field| rule.targets?(field) }
+          targets = @record_type.fields.select { |field| contribution.targets?(field) }
           effects.flat_map do |effect|
             targets.map { |field| Action.new(contribution, effect, field, test, reader(effect, field)).freeze }
           end

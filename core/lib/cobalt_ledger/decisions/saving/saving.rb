@@ -39,8 +39,8 @@ module CobaltLedger
         )
       end
 
-      # What keeps a record from being saved as it stands, whatever else is changed: Array of Refusal. decision: Decision
-      # in edit mode with nothing typed.
+      # What keeps a record from being saved as it stands, whatever else is changed: Array of Refusal. decision: in edit
+      # mode with nothing typed.
       def obstacles(decision) = unsettled(decision) + missing(decision, {}, []) + objections(decision)
 
       private
