@@ -39,17 +39,16 @@ RSpec.describe "Conditions and effects of every kind" do
     choose_option("Comparison", "is within the next")
     find("[aria-label='Days']").set("14")
     expect_sentence("when not (Date is within the next 14 days):")
-    click_button("give effects of its own")
-    find("[aria-label='Presence otherwise'] label", text: "required").click
-    expect_sentence("are hidden; otherwise shown and required.")
+    become("required", label: "Otherwise")
+    expect_sentence("are hidden; otherwise required.")
     find("[aria-label='Timing'] label", text: "as the form was opened").click
     expect_sentence("when on opening not (Date is within the next 14 days):")
   end
 
   it "takes edits back from the keyboard" do
-    find("[aria-label='Presence'] label", text: "required").click
+    become("required")
     expect_sentence("are hidden and required.")
-    find("[aria-label='Presence'] label", text: "required").send_keys([:control, "z"])
+    find("[aria-label='Become']").send_keys([:control, "z"])
     expect_sentence("are hidden.")
   end
 
@@ -58,12 +57,12 @@ RSpec.describe "Conditions and effects of every kind" do
     fill_in("Hours from", with: "08:00")
     expect_sentence("on Monday, Tuesday, Wednesday, Thursday and Friday between 08:00 and 18:00 (Europe/London)")
     click_button("at all times again")
-    find("[aria-label='Hidden value'] label", text: "cleared").click
+    find("[aria-label='Hidden value, Become'] label", text: "cleared").click
     expect_sentence("are hidden (and its value cleared).")
-    click_button("refuse the save")
+    become("refused on save")
     fill_in("Message", with: "Ask Visitors first")
     expect_sentence("reason to refuse the save with “Ask Visitors first”.")
-    find("[aria-label='What becomes of the value'] label", text: "set to").click
+    become("set to a value")
     fill_in("Value given", with: "see file")
     expect(page).to have_css(".fault", text: "Visitor’s age must be a whole number")
   end
@@ -71,7 +70,7 @@ RSpec.describe "Conditions and effects of every kind" do
   it "says what keeping the rule does to whom, and where its title no longer fits" do
     fill_in("Title", with: "Supervisor locked")
     expect(page).to have_css(".hint", text: "The title speaks of locking, which the rule does not do.")
-    find("[aria-label='Sight'] label", text: "shown").click
+    become("shown")
     expect(page).to have_css(
       "section[aria-label='What it does to whom'] li",
       text: /see more of .*Safeguarding notes of a study visit/

@@ -29,8 +29,8 @@ RSpec.describe "By keyboard alone" do
     keys(:enter)
     expect(page).to have_css("aside[aria-label='Rule']")
     tab_to("Rehearsal") # the page's own navigation stays within reach
-    find("[aria-label='Sight'] input", match: :first, visible: :all).execute_script("this.focus()")
-    keys(:right, :right)
+    find("[aria-label='Become']", visible: :all).execute_script("this.focus()")
+    keys("hidden", :enter, :escape)
     expect(page).to have_css(".reads", text: "Purpose is hidden.")
     tab_to("Keep in change set")
     keys(:enter)

@@ -64,7 +64,7 @@ RSpec.describe "From files to an enforced form" do
     find("td[aria-label^=\"#{field}, Tour Guide\"]").click
     keys(%i[shift right])
     click_button("Make a rule for 2 cells")
-    find("[aria-label='Sight'] label", text: sight).click
+    become(sight)
     # Guides write and read tours elsewhere too: the rule shall hold in every mode.
     find("[aria-label='Modes'] label", text: "editing").click
     expect(page).to have_css(
@@ -79,7 +79,7 @@ RSpec.describe "From files to an enforced form" do
   def lock_takings
     find("td[aria-label^='Takings, Tour Guide']").click
     click_button("Make a rule for this cell")
-    find("[aria-label='Entry'] label", text: "locked").click
+    become("locked")
     find("[aria-label='Modes'] label", text: "creating").click
     click_button("Keep in change set")
     expect(page).to have_css(".rule-row", text: "Takings is locked")

@@ -23,7 +23,8 @@ RSpec.describe "The parts of a rule" do
     expect_sentence("may be replaced unseen")
     choose_option("Mask format", "show a band")
     expect(page).to have_css(".fault", text: "the mask “band” does not suit E-mail, which is of kind text")
-    expect(page).to have_button("Keep in change set", disabled: true)
+    click_button("Keep in change set")
+    expect(page).to have_no_css(".rule-row.on", text: "changed")
   end
 
   it "changes who it is for: more of them, exceptions, everyone" do
@@ -57,6 +58,27 @@ RSpec.describe "The parts of a rule" do
     expect(option).to have_text("long text, confidential, like some lines of text")
     option.click
     expect_sentence("E-mail and Damage notes are masked")
+  end
+
+  it "says different things of different fields, by mouse" do
+    click_button("add a condition")
+    choose_option("Field compared", "Stage", typing: "Stage")
+    click_button("and something else of other fields")
+    choose_option("Fields, line 2", "Director’s sign-off", typing: "Director")
+    close_list
+    become("required", label: "Become, line 2")
+    click_button("and something else of other fields")
+    choose_option("Fields, line 3", "Loan fee", typing: "Loan fee")
+    close_list
+    become("locked", label: "Become, line 3")
+    become("open", label: "Otherwise, line 3")
+    expect_sentence(/; Director’s sign-off is required; Loan fee is locked; otherwise Loan fee is open\./)
+    click_button("Leave line 2 out")
+    expect_sentence(/kept\); Loan fee is locked; otherwise Loan fee is open\./)
+    click_button("Undo")
+    expect_sentence(/; Director’s sign-off is required; Loan fee is locked/)
+    click_button("Keep in change set")
+    expect(page).to have_css(".rule-row.on", text: "Director’s sign-off is required; Loan fee is locked; otherwise")
   end
 
   it "turns into a guardrail with a rank of its own" do

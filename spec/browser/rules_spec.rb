@@ -40,9 +40,11 @@ RSpec.describe "Rules" do
 
   it "says what is missing, and does not take a blank audience for everyone" do
     click_button("New rule")
-    expect(page).to have_text("Say whom the rule is for: somebody, or everyone outright.")
+    expect(page).to have_text("Some parts are still missing")
+    expect(page).to have_no_css(".fault")
     fill_in("Title", with: "A first rule")
-    expect(page).to have_button("Keep in change set", disabled: true)
+    click_button("Keep in change set")
+    expect(page).to have_text("Say whom the rule is for: somebody, or everyone outright.")
     find("[aria-label='Audience'] label", text: "everyone").click
     expect(page).to have_no_text("Say whom the rule is for")
     expect(page).to have_text("Say what becomes of the fields.")

@@ -67,6 +67,20 @@ module Browsing
     find(".ant-select-item-option", text: option, match: :prefer_exact).click
   end
 
+  # Says in a rule what the fields of a line become, by a word such as "locked".
+  def become(word, label: "Become")
+    find("[aria-label='#{label}']").click
+    keys(word)
+    find(".ant-select-item-option", text: word, match: :prefer_exact).click
+    close_list
+  end
+
+  # Closes the list of a select that takes several, which would cover what is below it.
+  def close_list
+    keys(:escape)
+    expect(page).to have_no_css(".ant-select-dropdown:not(.ant-select-dropdown-hidden)")
+  end
+
   def keys(*sent) = page.driver.browser.keyboard.type(*sent)
 
   # Opens a file dialog's field with a file of its own. Returns nothing.

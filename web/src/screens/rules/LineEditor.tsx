@@ -28,6 +28,7 @@ export function LineEditor(props: Props) {
   return (
     <div className="line-of-rule">
       <TargetsEditor
+        className="whole"
         label={named("Fields")}
         targets={line}
         type={type}
@@ -37,7 +38,7 @@ export function LineEditor(props: Props) {
           onChange({ ...(fields ? { fields } : {}), ...(sections ? { sections } : {}), ...rest });
         }}
       />
-      <span className="soft">become</span>
+      <span className="word-before">become</span>
       <BecomesPick
         label={named("Become")}
         placeholder="hidden, locked, required …"
@@ -49,7 +50,7 @@ export function LineEditor(props: Props) {
       />
       {conditional && (
         <>
-          <span className="soft">otherwise</span>
+          <span className="word-before">otherwise</span>
           <BecomesPick
             label={named("Otherwise")}
             placeholder="as without this rule"

@@ -1,27 +1,30 @@
 import { useState, type FocusEvent, type ReactNode } from "react";
 import type { Fault } from "../../api/types";
 
+/** Milliseconds before what is missing is told, so that nothing moves under the pointer that has just left. */
+const CALM = 600;
+
 type Props = {
   word: string;
   part: string;
   faults: Fault[];
   pointer: string;
-  /** Is what is wrong told although nobody has been here yet? */
+  /** Is what is missing told although nobody has been here yet? */
   tried?: boolean;
   /** Only what is wrong with this very place, not with what is in it. */
   exactly?: boolean;
   children: ReactNode;
 };
 
-/** One part of the rule: its word in the margin, its editor, and, once somebody has been here, what is wrong with it. */
+/** One part of the rule: its word in the margin, its editor, what is wrong with it, and, once left, what is missing. */
 export function RulePart({ word, part, faults, pointer, tried = true, exactly = false, children }: Props) {
   const [left, setLeft] = useState(false);
   const own = faults.filter(
     (fault) => fault.pointer === pointer || (!exactly && fault.pointer.startsWith(`${pointer}/`)),
   );
-  const told = tried || left ? own : [];
+  const told = tried || left ? own : own.filter((fault) => !isMissing(fault));
   const onBlur = ({ currentTarget, relatedTarget }: FocusEvent) => {
-    if (!currentTarget.contains(relatedTarget)) setLeft(true);
+    if (!currentTarget.contains(relatedTarget)) setTimeout(() => setLeft(true), CALM);
   };
   return (
     <div className={`part ${told.length > 0 ? "faulty" : ""}`} data-part={part} onBlur={onBlur}>
@@ -38,9 +41,13 @@ export function RulePart({ word, part, faults, pointer, tried = true, exactly = 
   );
 }
 
+/** Is it about something that is not there yet, rather than about something that is wrong? */
+const isMissing = ({ message }: Fault) => /empty|^does not have the form|^name at least|^lacks/.test(message);
+
 const MISSING: Record<string, string> = {
   "/line/effects": "Say what becomes of the fields.",
   "/line/otherwise": "Say what becomes of the fields otherwise, or leave it out.",
+  "/line": "Name at least one field or section.",
   "/lines": "Say what becomes of which fields.",
   "/audience": "Say whom the rule is for: somebody, or everyone outright.",
   "/audience/any": "Say whom the rule is for: somebody, or everyone outright.",
@@ -49,7 +56,6 @@ const MISSING: Record<string, string> = {
 
 /** What is wrong, as somebody who fills in the rule would say it. */
 export function faultWords(fault: Fault): string {
-  const missing = fault.message.includes("empty") || fault.message.startsWith("does not have the form");
   const place = fault.pointer.replace(/^\/lines\/\d+/, "/line");
-  return missing ? (MISSING[place] ?? fault.message) : fault.message;
+  return isMissing(fault) ? (MISSING[place] ?? fault.message) : fault.message;
 }

@@ -6,12 +6,14 @@ type Targets = Pick<RuleLine, "fields" | "sections">;
 
 /** Fields and whole sections. Section, kind and a sample value stand beside each name, so that the wrong one is noticed. */
 export function TargetsEditor({
+  className,
   label,
   targets,
   type,
   vocabulary,
   onChange,
 }: {
+  className?: string;
   label: string;
   targets: Targets;
   type: RecordType;
@@ -60,6 +62,7 @@ export function TargetsEditor({
   return (
     <Select
       mode="multiple"
+      className={className}
       aria-label={label}
       placeholder="Fields or sections"
       value={value}
