@@ -15,6 +15,11 @@ module Server
           json(result.merge("items" => result["items"].map { |rule| view.to_h(rule) }))
         end
 
+        app.get "/api/rules/touching" do
+          allow!(:read)
+          json(RulesTouching.new(policy_state, params).to_h)
+        end
+
         app.post "/api/rules" do
           allow!(:edit)
           json(shown(PolicyEditor.new(author).add_rule(sent["rule"])["id"]), 201)

@@ -38,6 +38,22 @@ RSpec.describe "Rules" do
     expect(page).to have_css(".rule-row.on", text: "changed")
   end
 
+  it "finds rules by what they reach, from the list and from a field" do
+    visit("/rules?type=outgoing-loan")
+    fill_in("Find in rules", with: "Loan fee")
+    expect(page).to have_css(".rule-row", count: 5)
+    find(".ant-select-item-option", text: "Loan fee", match: :first).click
+    expect(page).to have_css("[role='status']", text: /Rules that reach Loan fee of Outgoing loan: \d+ of \d+/)
+    expect(page).to have_css(".rule-row", text: /Signed loans keep their figures\s*names it\s*Comes to: locked/)
+    find(".rule-row", text: "Signed loans keep their figures").click
+    expect(page).to have_css("aside[aria-label='Rule']", text: "Edit rule")
+    click_button("all rules again")
+    expect(page).to have_css(".rule-row", minimum: 30)
+    visit("/catalogue?type=study-visit")
+    click_link("Rules that reach Safeguarding notes")
+    expect(page).to have_css("[role='status']", text: "Rules that reach Safeguarding notes of Study visit")
+  end
+
   it "says what is missing, and does not take a blank audience for everyone" do
     click_button("New rule")
     expect(page).to have_text("Some parts are still missing")

@@ -58,7 +58,7 @@ RSpec.describe "Rules and the change set" do
       "/audience/any/0/role: there is no role “ghost” in the directory"
     )
     expect(call(:post, "/api/rules", { rule: rule(effects: []) })).to eq(422)
-    expect(told).to eq(["/effects: must not be empty"])
+    expect(told).to eq(["/lines/0/effects: must not be empty"])
     call(:get, "/api/change-set")
     expect(answer["edits"]).to be_empty
   end

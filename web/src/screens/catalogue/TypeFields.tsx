@@ -1,5 +1,8 @@
+import { Link } from "react-router";
 import { useDirectory } from "../../api/queries";
 import type { Catalogue, RecordType } from "../../api/types";
+import { useQuestionSearch } from "../../question/useQuestion";
+import { withPart } from "../../question/withPart";
 import { FormulaEditor } from "./FormulaEditor";
 import { StartingState } from "./StartingState";
 
@@ -12,6 +15,7 @@ type Props = {
 
 /** The fields of a record type with what they start as, and the baselines that hold for it. */
 export function TypeFields({ type, readOnly, onChange, catalogue }: Props) {
+  const search = useQuestionSearch();
   const kinds = new Map(catalogue.vocabulary.kinds.map((kind) => [kind.name, kind.title]));
   const labels = new Map(catalogue.labels.map((label) => [label.id, label]));
   const baselines = catalogue.baselines.filter((baseline) => baseline.record_type === type.id);
@@ -44,7 +48,19 @@ export function TypeFields({ type, readOnly, onChange, catalogue }: Props) {
                 return (
                   <tr key={field.id}>
                     <th className="margin" scope="row" title={field.help}>
-                      {field.name} <div className="tag">{field.id}</div>
+                      {field.name}{" "}
+                      <div className="tag">
+                        {field.id} ·{" "}
+                        <Link
+                          aria-label={`Rules that reach ${field.name}`}
+                          to={{
+                            pathname: "/rules",
+                            search: withPart(search, "reach", `field:${type.id}:${field.id}`),
+                          }}
+                        >
+                          rules
+                        </Link>
+                      </div>
                     </th>
                     <td>{kinds.get(field.kind) ?? field.kind}</td>
                     <td>

@@ -33,6 +33,7 @@ export default function PeopleScreen() {
   const page = Number(search.get("page") ?? 1) || 1;
   const directory = useDirectory();
   const people = usePeople(text, within, page, PAGE);
+  const questionSearch = useQuestionSearch();
   const [box, setBox] = useSearchBox(text, (found) => set({ find: found }, true));
   return (
     <>
@@ -78,6 +79,11 @@ export default function PeopleScreen() {
                   onChange={(event) => setBox(event.target.value)}
                   style={{ width: 220 }}
                 />
+                {within && (
+                  <Link to={{ pathname: "/rules", search: withPart(questionSearch, "reach", within) }}>
+                    Rules that reach them
+                  </Link>
+                )}
                 <a href="/api/directory/document" download="directory.json">
                   Export
                 </a>
@@ -158,6 +164,10 @@ function PeopleTable({
             <td className="wrap">{names(directory.units, user.units)}</td>
             <td>
               <Link to={{ pathname: "/rehearsal", search: withPart(search, "as", user.id) }}>Rehearse</Link>
+              <br />
+              <Link to={{ pathname: "/rules", search: withPart(search, "reach", `user:${user.id}`) }}>
+                Rules
+              </Link>
             </td>
           </tr>
         ))}

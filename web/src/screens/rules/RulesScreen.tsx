@@ -1,4 +1,4 @@
-import { Button, Input } from "antd";
+import { Button } from "antd";
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { Link, useSearchParams } from "react-router";
 import { useRules } from "../../api/queries";
@@ -10,6 +10,8 @@ import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useAccount } from "../../shell/account";
 import { isNewDraft, keepDraft, useDrafts } from "./drafts";
+import { FindInRules } from "./FindInRules";
+import { ReachedRules } from "./ReachedRules";
 import { RuleEditor } from "./RuleEditor";
 import { SentenceWords } from "./SentenceWords";
 import { useRankOrder } from "./useRankOrder";
@@ -26,13 +28,17 @@ export default function RulesScreen() {
   const order = useRankOrder(rules.data?.items ?? [], question.type);
   const editable = may("edit") && question.state === "pending";
   const chosen = search.get("rule") ?? "";
-  const choose = (id: string) =>
+  const reaching = search.get("reach") ?? "";
+  const put = (parts: Record<string, string>) =>
     setSearch((before) => {
       const next = new URLSearchParams(before);
-      if (id) next.set("rule", id);
-      else next.delete("rule");
+      for (const [name, value] of Object.entries(parts)) {
+        if (value) next.set(name, value);
+        else next.delete(name);
+      }
       return next;
     });
+  const choose = (id: string) => put({ rule: id });
   const shown = useMemo(() => {
     const wanted = filter.trim().toLowerCase();
     return (rules.data?.items ?? []).filter(
@@ -76,13 +82,11 @@ export default function RulesScreen() {
                 <Link to={{ pathname: "/precedence", search: questionSearch }}>precedence</Link>
               </span>
               <span className="push">
-                <Input
-                  allowClear
-                  placeholder="Find in rules"
-                  aria-label="Find in rules"
-                  value={filter}
-                  onChange={(event) => setFilter(event.target.value)}
-                  style={{ width: 150 }}
+                <FindInRules
+                  state={question.state}
+                  text={filter}
+                  onText={setFilter}
+                  onReaching={(next) => put({ reach: next, rule: "" })}
                 />
                 {may("edit") && question.state === "pending" && (
                   <Button type="primary" onClick={addRule} disabled={!type}>
@@ -96,7 +100,16 @@ export default function RulesScreen() {
             )}
             {rules.error ? <ProblemNotice error={rules.error} onAgain={() => void rules.refetch()} /> : null}
             {!rules.data && !rules.error && type && <Loading />}
-            {fresh.map(([key, draft]) => (
+            {reaching && (
+              <ReachedRules
+                reaching={reaching}
+                state={question.state}
+                chosen={chosen}
+                onChoose={(rule, of) => put({ rule, type: of })}
+                onClear={() => put({ reach: "" })}
+              />
+            )}
+            {(reaching ? [] : fresh).map(([key, draft]) => (
               <button
                 type="button"
                 key={key}
@@ -112,7 +125,7 @@ export default function RulesScreen() {
                 </span>
               </button>
             ))}
-            {shown.map((each) => (
+            {(reaching ? [] : shown).map((each) => (
               <Row
                 key={each.rule.id}
                 view={each}
@@ -128,7 +141,7 @@ export default function RulesScreen() {
                 others by narrowing the record type.
               </p>
             )}
-            {rules.data && shown.length === 0 && fresh.length === 0 && (
+            {!reaching && rules.data && shown.length === 0 && fresh.length === 0 && (
               <div className="empty">
                 {filter
                   ? "No rule says that."
