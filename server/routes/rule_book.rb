@@ -34,6 +34,16 @@ module Server
           )
         end
 
+        app.post "/api/rules/several/preview" do
+          allow!(:read)
+          json(SeveralRules.new(sent["rules"], sent["change"]).preview)
+        end
+
+        app.post "/api/rules/several" do
+          allow!(:edit)
+          json(SeveralRules.new(sent["rules"], sent["change"]).keep(sent["revision"], author))
+        end
+
         app.post "/api/rules/consequences" do
           allow!(:read)
           rule = RulePlace.of(sent["rule"], PolicyStore.instance.pending.document)

@@ -27,7 +27,7 @@ module Server
       target, before, after = outcome
       listed = target == "directory" ? DirectoryChanges.new(before, after).to_h : policy_changes(before, after)
       listed.merge("target" => target, "token" => token(before, after),
-                   "sentences" => ImportConsequences.new(*engines(target, after)).sentences)
+                   "sentences" => ToldInTime.new(*engines(target, after)).sentences)
     end
 
     # token: from the preview. Raises Problem when anything has moved on since. What it takes to work the import out is

@@ -17,6 +17,7 @@ export type DirectoryNode = Schemas["Node"];
 export type User = Schemas["User"];
 export type Rule = Schemas["Rule"];
 export type RuleLine = Schemas["RuleLine"];
+export type ChangeOfRules = Schemas["ChangeOfRules"];
 export type RuleView = Schemas["RuleView"];
 export type RulePreview = Schemas["RulePreview"];
 export type Segment = Schemas["Segment"];

@@ -7,7 +7,8 @@ import { useSubject } from "../../question/useSubject";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { Conflict } from "./Conflict";
 import { Consequences } from "./Consequences";
-import { dropDraft, isNewDraft } from "./drafts";
+import { dropDraft, isNewDraft, keepDraft } from "./drafts";
+import { DuplicateRule } from "./DuplicateRule";
 import { RuleParts } from "./RuleParts";
 import { SentenceWords } from "./SentenceWords";
 import { forget } from "./useHistory";
@@ -20,7 +21,8 @@ type Props = {
   view: RuleView | undefined;
   type: RecordType;
   readOnly: boolean;
-  onChoose: (id: string) => void;
+  /** Chooses another rule, of another record type where one is named. */
+  onChoose: (id: string, type?: string) => void;
 };
 
 /** One rule, edited part by part under the sentence it makes. Every edit is kept in this browser until saved or discarded. */
@@ -34,6 +36,7 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
   const preview = usePreview(rule, question, readOnly ? "none" : "draft");
   const settled = useSettled(rule);
   const [tried, setTried] = useState(false);
+  const [copying, setCopying] = useState(false);
   const [lastWords, setLastWords] = useState(view?.sentence ?? []);
   const told = preview.data?.sentence ?? [];
   // While a part is missing, the sentence as it last was stays in sight.
@@ -155,10 +158,29 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
                 .
               </span>
             )}
-            {view && <RemoveRule onRemove={() => saving.remove(view)} />}
+            {view && (
+              <span className="push">
+                <Button type="text" onClick={() => setCopying(true)}>
+                  Duplicate
+                </Button>
+                <RemoveRule onRemove={() => saving.remove(view)} />
+              </span>
+            )}
           </div>
         )}
       </div>
+      {copying && (
+        <DuplicateRule
+          rule={rule}
+          type={type}
+          catalogue={catalogue.data}
+          onClose={() => setCopying(false)}
+          onMade={(made) => {
+            setCopying(false);
+            onChoose(keepDraft({ rule: made, etag: null }), made.record_type);
+          }}
+        />
+      )}
       {saving.conflict && (
         <Conflict
           conflict={saving.conflict}
@@ -182,18 +204,16 @@ function partOf(fault: Fault | undefined): string {
 
 function RemoveRule({ onRemove }: { onRemove: () => void }) {
   return (
-    <span className="push">
-      <Popconfirm
-        title="Remove this rule in the change set?"
-        description="It stays in force until you publish."
-        okText="Remove"
-        onConfirm={onRemove}
-      >
-        <Button danger type="text">
-          Remove rule
-        </Button>
-      </Popconfirm>
-    </span>
+    <Popconfirm
+      title="Remove this rule in the change set?"
+      description="It stays in force until you publish."
+      okText="Remove"
+      onConfirm={onRemove}
+    >
+      <Button danger type="text">
+        Remove rule
+      </Button>
+    </Popconfirm>
   );
 }
 

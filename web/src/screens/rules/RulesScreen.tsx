@@ -13,6 +13,7 @@ import { isNewDraft, keepDraft, useDrafts } from "./drafts";
 import { FindInRules } from "./FindInRules";
 import { ReachedRules } from "./ReachedRules";
 import { RuleEditor } from "./RuleEditor";
+import { SeveralRules } from "./SeveralRules";
 import { SentenceWords } from "./SentenceWords";
 import { useRankOrder } from "./useRankOrder";
 
@@ -28,6 +29,12 @@ export default function RulesScreen() {
   const order = useRankOrder(rules.data?.items ?? [], question.type);
   const editable = may("edit") && question.state === "pending";
   const chosen = search.get("rule") ?? "";
+  // Rules picked to have the same done to them; null while they are looked at one by one.
+  const [picked, setPicked] = useState<string[] | null>(null);
+  const pick = (id: string) =>
+    setPicked((before) =>
+      before?.includes(id) ? before.filter((each) => each !== id) : [...(before ?? []), id],
+    );
   const reaching = search.get("reach") ?? "";
   const put = (parts: Record<string, string>) =>
     setSearch((before) => {
@@ -38,7 +45,7 @@ export default function RulesScreen() {
       }
       return next;
     });
-  const choose = (id: string) => put({ rule: id });
+  const choose = (id: string, of?: string) => put({ rule: id, ...(of ? { type: of } : {}) });
   const shown = useMemo(() => {
     const wanted = filter.trim().toLowerCase();
     return (rules.data?.items ?? []).filter(
@@ -73,10 +80,10 @@ export default function RulesScreen() {
     <>
       <QuestionStrip who="audiences" />
       <main className="page">
-        <div className={`split ${editing ? "wide" : "single"}`}>
+        <div className={`split ${editing || picked ? "wide" : "single"}`}>
           <div className="sheet">
             <div className="head">
-              <h1>Rules of {type?.name ?? "…"}</h1>
+              <h1>{reaching ? "Rules" : `Rules of ${type?.name ?? "…"}`}</h1>
               <span className="soft">
                 {rules.data ? `${rules.data.total} rules` : ""};{" "}
                 <Link to={{ pathname: "/precedence", search: questionSearch }}>precedence</Link>
@@ -88,10 +95,19 @@ export default function RulesScreen() {
                   onText={setFilter}
                   onReaching={(next) => put({ reach: next, rule: "" })}
                 />
-                {may("edit") && question.state === "pending" && (
-                  <Button type="primary" onClick={addRule} disabled={!type}>
-                    New rule
-                  </Button>
+                {editable && (
+                  <>
+                    <Button
+                      aria-pressed={picked !== null}
+                      onClick={() => setPicked(picked ? null : [])}
+                      disabled={!type || Boolean(reaching)}
+                    >
+                      Several
+                    </Button>
+                    <Button type="primary" onClick={addRule} disabled={!type}>
+                      New rule
+                    </Button>
+                  </>
                 )}
               </span>
             </div>
@@ -129,10 +145,10 @@ export default function RulesScreen() {
               <Row
                 key={each.rule.id}
                 view={each}
-                on={each.rule.id === chosen}
+                on={picked ? picked.includes(each.rule.id ?? "") : each.rule.id === chosen}
                 unsaved={Boolean(each.rule.id && drafts[each.rule.id])}
-                onChoose={() => choose(each.rule.id ?? "")}
-                order={editable && !filter ? order : undefined}
+                onChoose={() => (picked ? pick : choose)(each.rule.id ?? "")}
+                order={editable && !filter && !picked ? order : undefined}
               />
             ))}
             {rules.data && rules.data.total > rules.data.items.length && (
@@ -149,7 +165,17 @@ export default function RulesScreen() {
               </div>
             )}
           </div>
-          {editing && type && (
+          {picked && (
+            <SeveralRules
+              rules={picked}
+              total={shown.length}
+              onAll={() =>
+                setPicked(picked.length === shown.length ? [] : shown.map((each) => each.rule.id ?? ""))
+              }
+              onClose={() => setPicked(null)}
+            />
+          )}
+          {!picked && editing && type && (
             <RuleEditor
               key={`${chosen} ${type.id}`}
               name={chosen}

@@ -1,9 +1,9 @@
 # frozen_string_literal: true
 
 module Server
-  # What an import does to whom, in sentences. Record types for which there is no time are named as not worked out, and
-  # so are people whom only one side knows.
-  class ImportConsequences
+  # What many edits at once do to whom, in sentences. Record types for which there is no time are named as not worked
+  # out, and people whom only one side knows as not compared.
+  class ToldInTime
     # Sentences at most, and seconds in which no further record type is begun.
     MOST = 60
     TIME = 6
