@@ -17,6 +17,7 @@ group :test do
   gem "axe-core-api", "~> 4.8"
   gem "capybara", "~> 3.39"
   gem "cuprite", "~> 0.15"
+  gem "pdf-reader", "~> 2.14"
   gem "rack-test", "~> 2.1"
   gem "rspec", "~> 3.12"
 end

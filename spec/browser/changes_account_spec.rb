@@ -95,7 +95,7 @@ RSpec.describe "The account of the changes" do
     expect(told).not_to be_empty
     expect(told.map do |row|
       row[2]
-    end).to all(include("Required becomes Read-only").and(include("not (Decision is Granted)")))
+    end).to all(include("Required becomes Read-only").and(include("Decision is not Granted (or is blank)")))
 
     put_rule(rule("ol-volunteers-never-see-money").merge("state" => "off"))
     told = account

@@ -8,26 +8,27 @@ RSpec.describe "Conditions and effects of every kind" do
     enter_as("mairin", at: "/rules?type=study-visit")
     find(".rule-row", text: "Safeguarding with trained supervisors").click
     expect_sentence(
-      "when not (Supervisor is a member of Safeguarding-Trained): Safeguarding notes and Visitor’s age are hidden."
+      "when Supervisor is not a member of Safeguarding-Trained (or is blank): " \
+      "Safeguarding notes and Visitor’s age are hidden."
     )
   end
 
   it "nests, moves by keyboard, copies into another rule and takes edits back" do
     all("button", text: "or …").last.click
     within(all("[data-place='1']").last) { choose_inside("Field compared", "Visitor’s age", "Visitor’s") }
-    expect_sentence("when not (Supervisor is a member of Safeguarding-Trained) or Visitor’s age is filled:")
+    expect_sentence("when Supervisor is not a member of Safeguarding-Trained (or is blank) or Visitor’s age is filled:")
     all("[data-place='1'] input").first.send_keys(%i[alt up])
-    expect_sentence("when Visitor’s age is filled or not (Supervisor is a member of Safeguarding-Trained):")
+    expect_sentence("when Visitor’s age is filled or Supervisor is not a member of Safeguarding-Trained (or is blank):")
     click_button("Move the comparison of Visitor’s age down")
-    expect_sentence("when not (Supervisor is a member of Safeguarding-Trained) or Visitor’s age is filled:")
+    expect_sentence("when Supervisor is not a member of Safeguarding-Trained (or is blank) or Visitor’s age is filled:")
     click_button("Copy the opposite")
     click_button("Undo")
-    expect_sentence("when Visitor’s age is filled or not (Supervisor is a member of Safeguarding-Trained):")
+    expect_sentence("when Visitor’s age is filled or Supervisor is not a member of Safeguarding-Trained (or is blank):")
     click_button("Redo")
-    expect_sentence("when not (Supervisor is a member of Safeguarding-Trained) or Visitor’s age is filled:")
+    expect_sentence("when Supervisor is not a member of Safeguarding-Trained (or is blank) or Visitor’s age is filled:")
     find(".rule-row", text: "Answering visitors").click
     click_button("paste the copied part")
-    expect_sentence("when not (Supervisor is a member of Safeguarding-Trained): E-mail is shown.")
+    expect_sentence("when Supervisor is not a member of Safeguarding-Trained (or is blank): E-mail is shown.")
   end
 
   it "offers only what suits, by name, and says both halves" do
@@ -38,11 +39,11 @@ RSpec.describe "Conditions and effects of every kind" do
     choose_option("Field compared", "Date", typing: "Date")
     choose_option("Comparison", "is within the next")
     find("[aria-label='Days']").set("14")
-    expect_sentence("when not (Date is within the next 14 days):")
+    expect_sentence("when Date is not within the next 14 days (or is blank):")
     become("required", label: "Otherwise")
     expect_sentence("are hidden; otherwise required.")
     find("[aria-label='Timing'] label", text: "as the form was opened").click
-    expect_sentence("when on opening not (Date is within the next 14 days):")
+    expect_sentence("when on opening Date is not within the next 14 days (or is blank):")
   end
 
   it "takes edits back from the keyboard" do

@@ -122,7 +122,7 @@ RSpec.describe "Findings" do
     cell("Item count", "Loans Officer").click
     keys(:enter)
     click_button("What would it take for Loans Officer to edit it?")
-    expect(page).to have_css(".ask", text: "Editable\nwhen not (Stage is one of Signed, Out or Returned)")
+    expect(page).to have_css(".ask", text: "Editable\nwhen Stage is none of Signed, Out or Returned (or is blank)")
     click_button("Why not?")
     expect(page).to have_css(
       ".ask",

@@ -106,7 +106,7 @@ RSpec.describe "The parts of a rule" do
     choose_option("Value", "Ilka Fenn", typing: "Ilka")
     expect_sentence("when Courier is Ilka Fenn:")
     click_button("turn into its opposite")
-    expect_sentence("when not (Courier is Ilka Fenn):")
+    expect_sentence("when Courier is not Ilka Fenn (or is blank):")
     click_button("take the “not” away")
     click_button("Remove the comparison of Courier")
     expect(page).to have_button("add a condition")

@@ -196,7 +196,7 @@ RSpec.describe "The audit through the API" do
     expect(answer["groups"].first["levels"]).to eq(["editable"])
     call(:post, "/api/ask/what-for", asked)
     expect(answer["ways"].map { |way| [way["level"], way["when"]] }).to eq(
-      [["editable", "not (Stage is one of Signed, Out or Returned)"]]
+      [["editable", "Stage is none of Signed, Out or Returned (or is blank)"]]
     )
     expect(
       answer["hindrances"].map { |each| [each["level"], each["when"], each["by"].map { |by| by["words"] }] }

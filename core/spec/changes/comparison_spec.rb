@@ -51,7 +51,7 @@ RSpec.describe CobaltLedger::Changes::Comparison do
     locked = ->(limit) { editing("notes", "lock", when: compare("count", "at_least", limit)) }
     expect(told([locked.call(30)], [locked.call(3)])).to eq(
       ["Everyone may no longer change Notes of an outgoing loan when editing: Editable becomes Read-only, " \
-       "when not (Count is at least 30) and Count is at least 3."]
+       "when Count is less than 30 (or is blank) and Count is at least 3."]
     )
     masked = ->(count) { editing("notes", mask("keep_last", count: count)) }
     expect(told([masked.call(3)], [masked.call(50)])).to eq(

@@ -61,6 +61,20 @@ RSpec.describe CobaltLedger::Conditions do
     expect(holds?({ "not" => wrong }, count: "x")).to be_nil
   end
 
+  it "says the opposite of a comparison outright, with what a blank does where it matters" do
+    said = lambda do |comparison|
+      parse({ "not" => comparison }).words(directory)
+    end
+    expect(said.call(compare("stage", "one_of", %w[signed out]))).to eq("Stage is none of Signed or Out (or is blank)")
+    expect(said.call(compare("value", "at_least", 50_000))).to eq("Value is less than 50,000.00 (or is blank)")
+    expect(said.call(compare("notes", "begins_with", "x"))).to eq("Notes does not begin with “x” (or is blank)")
+    expect(said.call(compare("notes", "was_changed"))).to eq("Notes was not changed")
+    expect(said.call({ "not" => compare("notes", "is_filled") })).to eq("Notes is filled")
+    CobaltLedger::Conditions::ComparisonMethod.members.each_value do |method|
+      method.families.each { |family| expect(method.opposite(family)).not_to eq(method.words(family)) }
+    end
+  end
+
   it "reads back as a plain sentence, with names for identifiers" do
     tree = {
       "all" => [
@@ -69,7 +83,7 @@ RSpec.describe CobaltLedger::Conditions do
       ]
     }
     expect(parse(tree).words(directory)).to eq(
-      "Stage is one of Signed or Out and (Value is at least 50,000.00 or not (Notes is filled))"
+      "Stage is one of Signed or Out and (Value is at least 50,000.00 or Notes is blank)"
     )
   end
 

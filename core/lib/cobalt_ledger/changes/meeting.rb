@@ -104,7 +104,7 @@ module CobaltLedger
         told.group_by { |_, _, answers, _| answers }.filter_map do |(before, after), found|
           next if before == after
 
-          Region.new(before, after, Decisions::Cover.new(feasible, found.map(&:first)).words(words),
+          Region.new(before, after, Decisions::Cover.new(feasible, found.map(&:first)).words(*words),
                      [stretch, stretch], found.map(&:last))
         end
       end
@@ -121,7 +121,11 @@ module CobaltLedger
         end
       end
 
-      def words = @words ||= @conditions.map { |condition| condition.words(@halves.compact.last.side.directory) }
+      # The conditions in words, and their opposites.
+      def words
+        directory = @halves.compact.last.side.directory
+        @words ||= %i[words opposite_words].map { |way| @conditions.map { |each| each.public_send(way, directory) } }
+      end
 
       def line(region)
         question = examples.of(region.examples, [region.before, region.after]) or return nil

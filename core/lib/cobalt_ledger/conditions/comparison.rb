@@ -39,10 +39,18 @@ module CobaltLedger
         method_class.enter(one, other, world)
       end
 
-      def words(directory)
-        return "#{left.words(directory)} #{verb}" if right.nil?
+      def words(directory) = joined(method_class.words(left.family), directory)
 
-        "#{left.words(directory)} #{verb} #{right_words(directory)}"
+      # What a blank does is said, because it makes no comparison hold, and so every opposite.
+      def opposite_words(directory)
+        words = joined(method_class.opposite(left.family), directory)
+        return words if method_class.judges_blanks?
+
+        case [left, right].count { |operand| operand && may_be_blank?(operand) }
+        when 0 then words
+        when 1 then "#{words} (or is blank)"
+        else "#{words} (or either is blank)"
+        end
       end
 
       def to_h
@@ -75,7 +83,11 @@ module CobaltLedger
         end
       end
 
-      def verb = method_class.words(left.family)
+      # verb: the words between the two sides.
+      def joined(verb, directory) = [left.words(directory), verb, right && right_words(directory)].compact.join(" ")
+
+      # Does it look up a field, whose value may be missing?
+      def may_be_blank?(operand) = operand.reads.any? { |kind, *| %i[entered stored related].include?(kind) }
 
       def right_words(directory)
         return right.words(directory) unless right.is_a?(Operands::Literals)

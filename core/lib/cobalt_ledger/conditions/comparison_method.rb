@@ -37,6 +37,12 @@ module CobaltLedger
         # The words between the two sides, for a field kind family.
         def words(_family) = raise(NotImplementedError)
 
+        # The words for its opposite between two values that are there. Without words of its own: "is not …", "does not
+        # …".
+        def opposite(family)
+          words(family).sub(/\A(is|was)\b/, '\\1 not').sub(/\A(?!is|was)(\w+)s\b/, 'does not \\1')
+        end
+
         # family: of a field kind. True where such values can be compared so.
         def suits?(family) = families.include?(family)
       end

@@ -57,6 +57,7 @@ module CobaltLedger
         end
       end
 
+      def opposite_words(directory) = outcome.nil? ? super : Fixed.new(!outcome).words(directory)
       def to_h = { "fixed" => outcome }
 
       # As Comparison#enter.

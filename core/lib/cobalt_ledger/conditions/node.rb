@@ -31,6 +31,9 @@ module CobaltLedger
       # The condition as a plain sentence part.
       def words(_directory) = raise(NotImplementedError)
 
+      # The same of its opposite, which holds where it does not.
+      def opposite_words(directory) = "not (#{words(directory)})"
+
       # Document form.
       def to_h = raise(NotImplementedError)
 

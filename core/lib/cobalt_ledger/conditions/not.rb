@@ -21,7 +21,8 @@ module CobaltLedger
         Explanation.new(words: words(directory), outcome: inner.outcome.nil? ? nil : !inner.outcome, parts: [inner])
       end
 
-      def words(directory) = "not (#{part.words(directory)})"
+      def words(directory) = part.opposite_words(directory)
+      def opposite_words(directory) = part.words(directory)
       def to_h = { "not" => part.to_h }
 
       private

@@ -11,6 +11,7 @@ module CobaltLedger
         def self.holds?(left, right) = left > right
         def self.enter(left, right, _world) = left.passes(right)
         def self.words(family) = family == :number ? "is more than" : "is after"
+        def self.opposite(family) = family == :number ? "is at most" : "is on or before"
       end
     end
   end

@@ -12,6 +12,7 @@ module CobaltLedger
         def self.holds?(left, _right) = left.nil?
         def self.enter(left, _right, _world) = left.blank
         def self.words(_family) = "is blank"
+        def self.opposite(_family) = "is filled"
       end
     end
   end

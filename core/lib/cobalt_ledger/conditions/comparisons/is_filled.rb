@@ -12,6 +12,7 @@ module CobaltLedger
         def self.holds?(left, _right) = !left.nil?
         def self.enter(left, _right, _world) = left.filled
         def self.words(_family) = "is filled"
+        def self.opposite(_family) = "is blank"
       end
     end
   end

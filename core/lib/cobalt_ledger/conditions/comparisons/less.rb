@@ -11,6 +11,7 @@ module CobaltLedger
         def self.holds?(left, right) = left < right
         def self.enter(left, right, _world) = right.passes(left)
         def self.words(family) = family == :number ? "is less than" : "is before"
+        def self.opposite(family) = family == :number ? "is at least" : "is on or after"
       end
     end
   end

@@ -12,6 +12,7 @@ module CobaltLedger
         def self.holds?(left, right) = !right.include?(left)
         def self.enter(left, right, _world) = Solver::Formula.all(*right.map { |each| left.differs(each) })
         def self.words(_family) = "is none of"
+        def self.opposite(_family) = "is one of"
       end
     end
   end

@@ -10,6 +10,7 @@ module CobaltLedger
         def self.holds?(left, right) = left != right
         def self.enter(left, right, _world) = left.differs(right)
         def self.words(_family) = "is not"
+        def self.opposite(_family) = "is"
       end
     end
   end

@@ -23,12 +23,12 @@ module CobaltLedger
         needed(found)
       end
 
-      # "Stage is Signed and not (Count is blank)", or nil when it always holds.
-      # words: Array of the tests in words.
-      def words(words)
+      # "Stage is Signed and Count is filled", or nil when it always holds.
+      # words: Array of the tests in words; opposites: the same of what holds where they do not.
+      def words(words, opposites)
         said =
           cubes.map do |cube|
-            cube.map { |place, outcome| outcome ? wrapped(words[place], cube) : "not (#{words[place]})" }.join(" and ")
+            cube.map { |place, outcome| told(outcome, words[place], opposites[place], cube) }.join(" and ")
           end
         return nil if said.include?("")
 
@@ -38,6 +38,12 @@ module CobaltLedger
       end
 
       private
+
+      def told(outcome, words, opposite, cube)
+        return "it can't be told whether #{words}" if outcome.nil?
+
+        wrapped(outcome ? words : opposite, cube)
+      end
 
       # Leaves out a cube whose vectors the others cover.
       def needed(cubes)

@@ -36,7 +36,10 @@ module CobaltLedger
         combinations, = reachable(slot.tests)
         feasible = combinations.keys
         wanted = feasible.select { |vector| slot.decide(combinations[vector][0]).level == level }
-        Cover.new(feasible, wanted).words(slot.tests.map { |index| @plan.conditions[index].words(directory) })
+        conditions = slot.tests.map { |index| @plan.conditions[index] }
+        Cover.new(feasible, wanted).words(
+          conditions.map { |each| each.words(directory) }, conditions.map { |each| each.opposite_words(directory) }
+        )
       end
 
       # Was everything about a field decided?
