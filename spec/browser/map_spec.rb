@@ -16,6 +16,40 @@ RSpec.describe "The map" do
     expect(page).to have_css("aside[aria-label='Reasoning']")
   end
 
+  it "opens the reasoning with one click, and takes scattered cells, rows and sections into rules" do
+    cell("Stage", "Registrar").click
+    expect(page).to have_css("aside[aria-label='Reasoning'] h1", text: "Stage")
+    cell("Purpose", "Courier").click(:control)
+    cell("Item count", "Registrar").click(:control)
+    expect(page).to have_css("td[aria-selected='true']", count: 3)
+    expect(page).to have_button("Make 2 rules for 3 cells")
+    cell("Purpose", "Courier").click(:control)
+    expect(page).to have_button("Make a rule for 2 cells")
+    find("button.heading", text: "Leaving date").click(:control)
+    expect(page).to have_css("td[aria-selected='true']", minimum: 10)
+    find("button.heading", text: "Leaving date").click
+    expect(page).to have_button("cells, for everyone")
+    find("button.heading", text: "Approval", match: :first).click(:control)
+    click_button(text: /Make a rule for \d+ cells, for everyone/)
+    fields = find("[data-part='line-0']").text
+    expect(fields).to include("Leaving date", "Approver", "Approval date", "Director’s sign-off")
+    expect(page).to have_css(
+      "[aria-label='Audience'] .ant-radio-button-wrapper-checked, [aria-label='Audience'] label:has(input:checked)", text: "everyone"
+    )
+  end
+
+  it "takes scattered cells by keyboard: Control goes over them, the space bar takes one up or gives it back" do
+    cell("Stage", "Registrar").click
+    keys(%i[control down], %i[control down], :space)
+    expect(page).to have_css("td[aria-selected='true']", count: 2)
+    keys(%i[control right], :space)
+    expect(page).to have_button("Make 2 rules for 3 cells")
+    keys(:space)
+    expect(page).to have_button("Make a rule for 2 cells")
+    keys(%i[shift space])
+    expect(page).to have_button("cells, for everyone")
+  end
+
   it "tells why a cell is as it is, for each outcome, and links to the rule" do
     cell("Item count", "Loans Officer").double_click
     within("aside[aria-label='Reasoning']") do

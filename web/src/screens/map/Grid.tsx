@@ -1,8 +1,25 @@
-import { useEffect, useMemo, useRef, type CSSProperties, type KeyboardEvent, type PointerEvent } from "react";
+import {
+  useEffect,
+  useMemo,
+  useRef,
+  type CSSProperties,
+  type KeyboardEvent,
+  type MouseEvent,
+  type PointerEvent,
+} from "react";
 import type { AccessMap, RecordType } from "../../api/types";
 import { Glyph } from "../../ink/Glyph";
 import { cellWords } from "../../ink/levels";
-import { bounds, inside, type Selection } from "./selection";
+import {
+  cellsOf,
+  drawn,
+  extended,
+  isSelected,
+  passedTo,
+  toggled,
+  type Cell,
+  type Selection,
+} from "./selection";
 
 type Props = {
   map: AccessMap;
@@ -14,11 +31,17 @@ type Props = {
   opened: { field: string; column: string } | null;
 };
 
-/** The grid itself. Arrow keys move, Shift extends, Enter opens the reasoning; a drag selects. */
+/**
+ * The grid itself. A click opens the reasoning, a drag selects, with Control or Command beside what is selected; so do
+ * the headings, for whole rows, columns and sections. Arrow keys move, Shift extends, Control goes over cells without
+ * selecting, the space bar takes one up or gives it back, Enter opens the reasoning.
+ */
 export function Grid({ map, type, busy, selection, onSelect, onOpen, opened }: Props) {
   const table = useRef<HTMLTableElement>(null);
   const dragging = useRef(false);
-  const area = selection ? bounds(selection) : null;
+  // A press without a modifier key: let go of where it began, it opens the cell.
+  const plain = useRef(false);
+  const cells = useMemo(() => cellsOf(selection), [selection]);
   const rows = useMemo(() => withSections(map, type), [map, type]);
   const last = { row: map.rows.length - 1, column: map.columns.length - 1 };
   const current = selection?.to ?? { row: 0, column: 0 };
@@ -28,14 +51,18 @@ export function Grid({ map, type, busy, selection, onSelect, onOpen, opened }: P
     cell?.focus({ preventScroll: true });
     cell?.scrollIntoView({ block: "nearest", inline: "nearest" });
   };
-  const move = (row: number, column: number, extend: boolean) => {
+  const move = (row: number, column: number, event: KeyboardEvent) => {
     const to = {
       row: Math.min(Math.max(row, 0), last.row),
       column: Math.min(Math.max(column, 0), last.column),
     };
-    onSelect({ from: extend && selection ? selection.from : to, to });
+    if (event.shiftKey && selection) onSelect(extended(selection, to));
+    else onSelect(event.ctrlKey || event.metaKey ? passedTo(selection, to) : drawn(to, to));
     focusCell(to.row, to.column);
   };
+  /** Selects a rectangle, beside what is selected where a modifier key says so. */
+  const take = (from: Cell, to: Cell, beside: boolean) =>
+    onSelect(beside ? toggled(selection, from, to) : drawn(from, to));
   const open = (row: number, column: number) => {
     const field = map.rows[row]?.field;
     const key = map.columns[column]?.key;
@@ -48,16 +75,21 @@ export function Grid({ map, type, busy, selection, onSelect, onOpen, opened }: P
       ArrowDown: [row + 1, column],
       ArrowLeft: [row, column - 1],
       ArrowRight: [row, column + 1],
-      Home: [event.ctrlKey ? 0 : row, 0],
-      End: [event.ctrlKey ? last.row : row, last.column],
+      Home: [row, 0],
+      End: [row, last.column],
       PageUp: [row - 10, column],
       PageDown: [row + 10, column],
     };
     const step = steps[event.key];
     if (step) {
       event.preventDefault();
-      move(step[0], step[1], event.shiftKey);
-    } else if (event.key === "Enter" || event.key === " ") {
+      move(step[0], step[1], event);
+    } else if (event.key === " ") {
+      event.preventDefault();
+      if (event.shiftKey) take({ row, column: 0 }, { row, column: last.column }, false);
+      else if (event.ctrlKey) take({ row: 0, column }, { row: last.row, column }, false);
+      else onSelect(toggled(selection, { row, column }));
+    } else if (event.key === "Enter") {
       event.preventDefault();
       open(row, column);
     } else if (event.key === "Escape") {
@@ -89,16 +121,21 @@ export function Grid({ map, type, busy, selection, onSelect, onOpen, opened }: P
         onPointerDown={(event) => {
           const at = place(event);
           if (!at || event.button !== 0) return;
+          const beside = event.ctrlKey || event.metaKey;
           dragging.current = true;
-          onSelect({ from: event.shiftKey && selection ? selection.from : at, to: at });
+          plain.current = !beside && !event.shiftKey;
+          if (event.shiftKey && selection) onSelect(extended(selection, at));
+          else take(at, at, beside);
+        }}
+        onPointerUp={(event) => {
+          const at = plain.current ? place(event) : null;
+          plain.current = false;
+          if (at && selection && cells.size === 1 && isSelected(cells, at.row, at.column))
+            open(at.row, at.column);
         }}
         onPointerOver={(event) => {
           const at = dragging.current ? place(event) : null;
-          if (at && selection) onSelect({ from: selection.from, to: at });
-        }}
-        onDoubleClick={(event) => {
-          const at = place(event as unknown as PointerEvent);
-          if (at) open(at.row, at.column);
+          if (at && selection) onSelect(extended(selection, at));
         }}
       >
         <thead>
@@ -113,9 +150,16 @@ export function Grid({ map, type, busy, selection, onSelect, onOpen, opened }: P
                 key={column.key}
                 scope="col"
                 title={column.name}
-                className={area && index >= area.left && index <= area.right ? "in" : ""}
+                className={map.rows.some((_, row) => isSelected(cells, row, index)) ? "in" : ""}
               >
-                <span>{column.name}</span>
+                <Heading
+                  label={`Select the column ${column.name}`}
+                  onTake={(beside) =>
+                    take({ row: 0, column: index }, { row: last.row, column: index }, beside)
+                  }
+                >
+                  {column.name}
+                </Heading>
               </th>
             ))}
           </tr>
@@ -124,14 +168,30 @@ export function Grid({ map, type, busy, selection, onSelect, onOpen, opened }: P
           {rows.map((entry) =>
             entry.kind === "section" ? (
               <tr key={`section ${entry.id}`} className="section">
-                <th scope="rowgroup">{entry.name}</th>
+                <th scope="rowgroup">
+                  <Heading
+                    label={`Select the section ${entry.name}`}
+                    onTake={(beside) =>
+                      take({ row: entry.first, column: 0 }, { row: entry.last, column: last.column }, beside)
+                    }
+                  >
+                    {entry.name}
+                  </Heading>
+                </th>
                 <td colSpan={map.columns.length} />
               </tr>
             ) : (
               <tr key={entry.field}>
                 <th scope="row" title={entry.name}>
                   <span className="field">
-                    <span>{entry.name}</span>
+                    <Heading
+                      label={`Select the row ${entry.name}`}
+                      onTake={(beside) =>
+                        take({ row: entry.row, column: 0 }, { row: entry.row, column: last.column }, beside)
+                      }
+                    >
+                      {entry.name}
+                    </Heading>
                     <i className={`tag ${entry.hint}`}>{entry.hint}</i>
                   </span>
                 </th>
@@ -141,12 +201,11 @@ export function Grid({ map, type, busy, selection, onSelect, onOpen, opened }: P
                     data-cell={`${entry.row}-${column}`}
                     role="gridcell"
                     tabIndex={entry.row === current.row && column === current.column ? 0 : -1}
-                    aria-selected={inside(area, entry.row, column)}
+                    aria-selected={isSelected(cells, entry.row, column)}
                     aria-label={`${entry.name}, ${map.columns[column]?.name}: ${cellWords(cell)}`}
-                    className={`${inside(area, entry.row, column) ? "sel" : ""} ${opened?.field === entry.field && opened.column === map.columns[column]?.key ? "open" : ""} ${cell.endsWith("!") ? "contested" : ""}`}
+                    className={`${isSelected(cells, entry.row, column) ? "sel" : ""} ${opened?.field === entry.field && opened.column === map.columns[column]?.key ? "open" : ""} ${cell.endsWith("!") ? "contested" : ""}`}
                     onFocus={() => {
-                      if (!selection)
-                        onSelect({ from: { row: entry.row, column }, to: { row: entry.row, column } });
+                      if (!selection) onSelect(drawn({ row: entry.row, column }, { row: entry.row, column }));
                     }}
                   >
                     <Glyph cell={cell} named={false} />
@@ -161,8 +220,31 @@ export function Grid({ map, type, busy, selection, onSelect, onOpen, opened }: P
   );
 }
 
+/** A heading that selects what it is over. Not in the order of tabs: keys of the grid do the same. */
+function Heading({
+  label,
+  onTake,
+  children,
+}: {
+  label: string;
+  onTake: (beside: boolean) => void;
+  children: string;
+}) {
+  return (
+    <button
+      type="button"
+      className="heading"
+      tabIndex={-1}
+      title={label}
+      onClick={(event: MouseEvent) => onTake(event.ctrlKey || event.metaKey)}
+    >
+      {children}
+    </button>
+  );
+}
+
 type Row =
-  | { kind: "section"; id: string; name: string }
+  | { kind: "section"; id: string; name: string; first: number; last: number }
   | { kind: "field"; row: number; field: string; name: string; hint: string; cells: string[] };
 
 /** Rows of the map under the headings of their sections. The hint is the label where it is telling, else nothing. */
@@ -177,8 +259,12 @@ function withSections(map: AccessMap, type: RecordType): Row[] {
         kind: "section",
         id: section,
         name: type.sections.find((candidate) => candidate.id === section)?.name ?? section,
+        first: row,
+        last: row,
       });
     }
+    const heading = rows.findLast((each) => each.kind === "section");
+    if (heading?.kind === "section") heading.last = row;
     const telling =
       field && !["open", "internal"].includes(field.label)
         ? field.label

@@ -12,10 +12,10 @@ import { Loading } from "../../shared/Loading";
 import { MadeUp } from "../../shared/MadeUp";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useAccount } from "../../shell/account";
-import { keepDraft } from "../rules/drafts";
+import { freshKey, keepDraft } from "../rules/drafts";
 import { Grid } from "./Grid";
 import { ReasoningPanel } from "./ReasoningPanel";
-import { ruleFromSelection, selectionSize, type Selection } from "./selection";
+import { cellsOf, rulesFromSelection, type Selection } from "./selection";
 
 /** Fields against audiences: the access map, with the reasoning of a cell beside it. */
 export default function MapScreen() {
@@ -42,14 +42,15 @@ export default function MapScreen() {
       placeholderData: (previous) => (previous?.record_type === question.type ? previous : undefined),
     },
   );
-  const size = selectionSize(selection);
-  const makeRule = () => {
-    if (!selection || !type || !map.data) return;
-    const draft = keepDraft({
-      rule: ruleFromSelection(selection, type, map.data, question.mode),
-      etag: null,
-    });
-    void navigate({ pathname: "/rules", search: withPart(search, "rule", draft) });
+  const size = useMemo(() => cellsOf(selection).size, [selection]);
+  const rules = useMemo(
+    () => (selection && type && map.data ? rulesFromSelection(selection, type, map.data, question.mode) : []),
+    [selection, type, map.data, question.mode],
+  );
+  const makeRules = () => {
+    // Each a draft of its own, of which the first is opened.
+    const drafts = rules.map((rule, place) => keepDraft({ rule, etag: null }, freshKey(place)));
+    if (drafts[0]) void navigate({ pathname: "/rules", search: withPart(search, "rule", drafts[0]) });
   };
   const column = map.data?.columns.find((candidate) => candidate.key === opened?.column);
   const panel =
@@ -84,8 +85,13 @@ export default function MapScreen() {
             <footer className="map-foot">
               <Legend />
               {may("edit") && (
-                <Button type="primary" disabled={size === 0} onClick={makeRule}>
-                  {size > 1 ? `Make a rule for ${size} cells` : "Make a rule for this cell"}
+                <Button type="primary" disabled={rules.length === 0} onClick={makeRules}>
+                  {size <= 1
+                    ? "Make a rule for this cell"
+                    : rules.length > 1
+                      ? `Make ${rules.length} rules for ${size} cells`
+                      : `Make a rule for ${size} cells`}
+                  {rules.length === 1 && rules[0]?.audience.everyone && ", for everyone"}
                 </Button>
               )}
             </footer>

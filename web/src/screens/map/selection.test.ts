@@ -1,11 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { loan } from "../../testing/samples";
-import { bounds, inside, ruleFromSelection, selectionSize, type Selection } from "./selection";
+import { cellsOf, drawn, extended, isSelected, passedTo, rulesFromSelection, toggled } from "./selection";
 
-const drawn = (from: [number, number], to: [number, number]): Selection => ({
-  from: { row: from[0], column: from[1] },
-  to: { row: to[0], column: to[1] },
-});
+const at = (row: number, column: number) => ({ row, column });
 
 const map = {
   record_type: "loan",
@@ -15,43 +12,63 @@ const map = {
   columns: [
     { key: "role:courier", name: "Courier" },
     { key: "user:asha.brandt", name: "Asha Brandt" },
-    { key: "everyone:", name: "Everyone" },
+    { key: "role:registrar", name: "Registrar" },
   ],
   rows: ["stage", "count", "object"].map((field) => ({ field, cells: ["editable", "editable", "editable"] })),
 };
+const rules = (selection: Parameters<typeof rulesFromSelection>[0]) =>
+  rulesFromSelection(selection, loan, map, "view");
 
 describe("a selection on the map", () => {
-  it("is the same area whichever way it was drawn", () => {
-    const ways = [drawn([0, 1], [2, 0]), drawn([2, 0], [0, 1]), drawn([0, 0], [2, 1]), drawn([2, 1], [0, 0])];
-    for (const way of ways) {
-      expect(bounds(way)).toEqual({ top: 0, bottom: 2, left: 0, right: 1 });
-      expect(selectionSize(way)).toBe(6);
-    }
-    expect(selectionSize(null)).toBe(0);
+  it("is the same rectangle whichever way it was drawn", () => {
+    const ways = [
+      [at(0, 1), at(2, 0)],
+      [at(2, 0), at(0, 1)],
+      [at(0, 0), at(2, 1)],
+    ] as const;
+    for (const [from, to] of ways)
+      expect([...cellsOf(drawn(from, to))].sort()).toEqual(["0-0", "0-1", "1-0", "1-1", "2-0", "2-1"]);
+    expect(cellsOf(null).size).toBe(0);
+    expect(isSelected(cellsOf(extended(drawn(at(1, 1), at(1, 1)), at(2, 2))), 2, 1)).toBe(true);
   });
 
-  it("holds exactly as many cells as lie inside", () => {
-    for (const way of [drawn([1, 0], [1, 0]), drawn([0, 2], [2, 1]), drawn([2, 2], [1, 0])]) {
-      const cells = [0, 1, 2].flatMap((row) =>
-        [0, 1, 2].filter((column) => inside(bounds(way), row, column)),
-      );
-      expect(cells).toHaveLength(selectionSize(way));
-    }
-    expect(inside(null, 0, 0)).toBe(false);
+  it("may be scattered: what is taken up stays beside the rest, and what is taken up again is given back", () => {
+    const two = toggled(drawn(at(0, 0), at(0, 0)), at(2, 2));
+    expect([...cellsOf(two)].sort()).toEqual(["0-0", "2-2"]);
+    expect([...cellsOf(toggled(two, at(0, 0)))]).toEqual(["2-2"]);
+    const row = toggled(two, at(1, 0), at(1, 2));
+    expect(cellsOf(row).size).toBe(5);
+    expect(cellsOf(toggled(row, at(1, 0), at(1, 2))).size).toBe(2);
+  });
+
+  it("is left as it is by going over cells", () => {
+    const one = drawn(at(0, 0), at(0, 0));
+    const passing = passedTo(passedTo(one, at(1, 1)), at(2, 2));
+    expect([...cellsOf(passing)]).toEqual(["0-0"]);
+    expect([...cellsOf(toggled(passing, passing.to))].sort()).toEqual(["0-0", "2-2"]);
   });
 
   it("becomes a rule for its fields and audiences, in the mode that is looked at", () => {
-    const rule = ruleFromSelection(drawn([0, 0], [1, 1]), loan, map, "view");
-    expect(rule).toMatchObject({
-      title: "Stage and 1 more",
-      record_type: "loan",
-      audience: { any: [{ role: "courier" }, { user: "asha.brandt" }] },
-      reach: { modes: ["view"] },
-      lines: [{ fields: ["stage", "count"], effects: [] }],
-    });
+    expect(rules(drawn(at(0, 0), at(1, 1)))).toMatchObject([
+      {
+        title: "Stage and 1 more",
+        record_type: "loan",
+        audience: { any: [{ role: "courier" }, { user: "asha.brandt" }] },
+        reach: { modes: ["view"] },
+        lines: [{ fields: ["stage", "count"], effects: [] }],
+      },
+    ]);
   });
 
-  it("is for everyone, outright, where the column of everyone is in it", () => {
-    expect(ruleFromSelection(drawn([2, 1], [2, 2]), loan, map, "edit").audience).toEqual({ everyone: true });
+  it("becomes as many rules as it has different audiences, exactly for the cells that are in it", () => {
+    const scattered = toggled(toggled(drawn(at(0, 0), at(0, 0)), at(2, 0)), at(1, 2));
+    expect(rules(scattered).map((rule) => [rule.audience, rule.lines[0]?.fields])).toEqual([
+      [{ any: [{ role: "courier" }] }, ["stage", "object"]],
+      [{ any: [{ role: "registrar" }] }, ["count"]],
+    ]);
+  });
+
+  it("is for everyone, outright, where a row is in it whole", () => {
+    expect(rules(drawn(at(1, 0), at(1, 2)))[0]?.audience).toEqual({ everyone: true });
   });
 });

@@ -1,51 +1,88 @@
 import type { AccessMap, RecordType, Rule } from "../../api/types";
 import { principalOf } from "../../shared/audiences";
 
-/** A rectangle of cells, from where it was begun to where it was drawn. Indices of rows and columns. */
-export type Selection = { from: { row: number; column: number }; to: { row: number; column: number } };
+/** A cell of the map. Indices of rows and columns. */
+export type Cell = { row: number; column: number };
 
-export type Bounds = { top: number; bottom: number; left: number; right: number };
+/**
+ * Cells of the map: those kept from before, and a rectangle from where it was begun to where it was drawn. The rectangle
+ * counts for nothing while one only passes over it.
+ */
+export type Selection = { kept: ReadonlySet<string>; from: Cell; to: Cell; passing?: boolean };
 
-export function bounds(selection: Selection): Bounds {
-  return {
-    top: Math.min(selection.from.row, selection.to.row),
-    bottom: Math.max(selection.from.row, selection.to.row),
-    left: Math.min(selection.from.column, selection.to.column),
-    right: Math.max(selection.from.column, selection.to.column),
-  };
+const NONE: ReadonlySet<string> = new Set();
+const keyOf = ({ row, column }: Cell) => `${row}-${column}`;
+
+/** A rectangle alone. */
+export const drawn = (from: Cell, to: Cell): Selection => ({ kept: NONE, from, to });
+
+/** The same with its rectangle drawn to another cell. */
+export const extended = (selection: Selection, to: Cell): Selection => ({ ...selection, to, passing: false });
+
+/** One goes on to a cell without taking anything up or giving it back. */
+export const passedTo = (selection: Selection | null, at: Cell): Selection => ({
+  kept: cellsOf(selection),
+  from: at,
+  to: at,
+  passing: true,
+});
+
+/** A rectangle taken up beside what is selected; one that is selected whole is given back instead. */
+export function toggled(selection: Selection | null, from: Cell, to: Cell = from): Selection {
+  const before = cellsOf(selection);
+  const area = [...cellsOf(drawn(from, to))];
+  if (!area.every((key) => before.has(key))) return { kept: before, from, to };
+  return { kept: new Set([...before].filter((key) => !area.includes(key))), from, to, passing: true };
 }
 
-export function inside(area: Bounds | null, row: number, column: number): boolean {
-  return (
-    area !== null && row >= area.top && row <= area.bottom && column >= area.left && column <= area.right
-  );
+/** Keys of all cells that are selected. */
+export function cellsOf(selection: Selection | null): Set<string> {
+  const found = new Set(selection?.kept ?? []);
+  if (!selection || selection.passing) return found;
+  const { from, to } = selection;
+  for (let row = Math.min(from.row, to.row); row <= Math.max(from.row, to.row); row++)
+    for (let column = Math.min(from.column, to.column); column <= Math.max(from.column, to.column); column++)
+      found.add(keyOf({ row, column }));
+  return found;
 }
 
-export function selectionSize(selection: Selection | null): number {
-  if (!selection) return 0;
-  const area = bounds(selection);
-  return (area.bottom - area.top + 1) * (area.right - area.left + 1);
-}
+export const isSelected = (cells: ReadonlySet<string>, row: number, column: number): boolean =>
+  cells.has(keyOf({ row, column }));
 
-/** A rule with audience, fields and mode filled in; what it does is still to be chosen. */
-export function ruleFromSelection(
+/**
+ * Rules with audience, fields and mode filled in; what they do is still to be chosen. Fields selected for the same
+ * audiences become one rule; a field selected for all columns is for everyone, outright.
+ */
+export function rulesFromSelection(
   selection: Selection,
   type: RecordType,
   map: AccessMap,
   mode: string,
-): Rule {
-  const area = bounds(selection);
-  const fields = map.rows.slice(area.top, area.bottom + 1).map((row) => row.field);
-  const keys = map.columns.slice(area.left, area.right + 1).map((column) => column.key);
+): Rule[] {
+  const cells = cellsOf(selection);
+  const groups = new Map<string, { columns: number[]; fields: string[] }>();
+  map.rows.forEach(({ field }, row) => {
+    const columns = map.columns.flatMap((_, column) => (isSelected(cells, row, column) ? [column] : []));
+    if (columns.length === 0) return;
+    const group = groups.get(columns.join()) ?? { columns, fields: [] };
+    group.fields.push(field);
+    groups.set(columns.join(), group);
+  });
+  return [...groups.values()].map(({ columns, fields }) => ruleFor(columns, fields, type, map, mode));
+}
+
+function ruleFor(columns: number[], fields: string[], type: RecordType, map: AccessMap, mode: string): Rule {
+  const keys = columns.flatMap((column) => map.columns[column]?.key ?? []);
   const named = fields.map((id) => type.fields.find((field) => field.id === id)?.name ?? id);
-  const audience = keys.some((key) => key.startsWith("everyone"))
-    ? { everyone: true }
-    : { any: keys.map(principalOf) };
+  const everyone = columns.length === map.columns.length && map.columns.length > 1;
   return {
     title: `${named[0]}${named.length > 1 ? ` and ${named.length - 1} more` : ""}`.slice(0, 200),
     kind: "ordinary",
     record_type: type.id,
-    audience,
+    audience:
+      everyone || keys.some((key) => key.startsWith("everyone"))
+        ? { everyone: true }
+        : { any: keys.map(principalOf) },
     reach: { modes: [mode] },
     lines: [{ fields, effects: [] }],
   };

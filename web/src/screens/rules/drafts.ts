@@ -33,9 +33,12 @@ const store = create<Drafts>()(
 );
 readAnew(NAME, () => void store.persist.rehydrate());
 
+/** A key for a new rule. place: among several that are begun at once. */
+export const freshKey = (place = 0): string => `${NEW}${(Date.now() + place).toString(36)}`;
+
 /** Keeps an edit in this browser, so that neither clicking elsewhere nor a reload loses it. Returns its key. */
 export function keepDraft(draft: Draft, key?: string): string {
-  const name = key ?? draft.rule.id ?? `${NEW}${Date.now().toString(36)}`;
+  const name = key ?? draft.rule.id ?? freshKey();
   store.setState({ [name]: draft });
   return name;
 }
