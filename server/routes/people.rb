@@ -11,6 +11,16 @@ module Server
           json(paged(found_users.map { |user| user_view(user) }))
         end
 
+        app.post "/api/directory/edits/preview" do
+          allow!(:read)
+          json(DirectoryEditor.new(sent["edits"]).preview)
+        end
+
+        app.post "/api/directory/edits" do
+          allow!(:import)
+          json(DirectoryEditor.new(sent["edits"]).keep(sent["version"], author))
+        end
+
         app.get "/api/directory" do
           allow!(:read)
           directory = PolicyStore.instance.directory

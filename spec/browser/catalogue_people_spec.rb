@@ -54,6 +54,41 @@ RSpec.describe "Catalogue, People and Changes" do
     end
   end
 
+  it "puts somebody into a group after reading what that changes, and makes a new person" do
+    visit("/people")
+    fill_in("Find people", with: "Cleo")
+    click_button("Edit Cleo Marchetti")
+    choose_option("Groups", "Insurance Circle", typing: "Insurance")
+    close_list
+    click_button("What would it do?")
+    expect(page).to have_css("section[aria-label='What it does to whom'] li",
+                             text: /Cleo Marchetti sees more of .*Unit value/)
+    click_button("Keep")
+    expect(page).to have_css("tr", text: /Cleo Marchetti.*Insurance Circle/m)
+    click_button("New person")
+    fill_in("Name", with: "Nell Ashby")
+    fill_in("Identifier, as in name.surname", with: "nell.ashby")
+    click_button("What would it do?")
+    expect(page).to have_css("li", text: "Not compared, because only one side knows them: 1 person new.")
+    click_button("Keep")
+    fill_in("Find people", with: "Nell")
+    expect(page).to have_css("tr", text: "Nell Ashby")
+  end
+
+  it "puts several people in at once" do
+    visit("/people?within=group:loans-committee")
+    click_button("Put in or out")
+    choose_option("Put in", "Cleo Marchetti", typing: "Cleo")
+    keys("Ilka")
+    find(".ant-select-item-option", text: "Ilka Fenn").click
+    close_list
+    click_button("What would it do?")
+    expect(page).to have_css("section[aria-label='What it does to whom'] li", minimum: 1)
+    click_button("Keep")
+    expect(page).to have_css("tr", text: "Ilka Fenn")
+    expect(page).to have_css("tr", text: "Cleo Marchetti")
+  end
+
   it "has no barrier on People and Changes" do
     visit("/people")
     expect(page).to have_css("tbody tr")

@@ -57,8 +57,9 @@ RSpec.describe "The account of the changes" do
     expect(about(account, "Courier")).to match([["Courier", "must fill more", /Insured total is at least 5/, false]])
 
     masked = rule("ol-couriers-keep-the-last-three-digits")
-    put_rule(masked.merge("effects" => [masked["effects"][0].merge("mask" => { "format" => "keep_last",
-                                                                               "count" => 50 })]))
+    line = masked["lines"][0]
+    longer = line["effects"][0].merge("mask" => { "format" => "keep_last", "count" => 50 })
+    put_rule(masked.merge("lines" => [line.merge("effects" => [longer])]))
     expect(about(account, "Telephone")).to all(
       match(["Telephone", "sees more", /last 3 .* becomes .*last 50/, true])
     ).and(have_attributes(size: 2))
@@ -111,8 +112,8 @@ RSpec.describe "The account of the changes" do
 
   it "lists stored records that are met otherwise, brings findings, and asks once more before it exposes or traps" do
     new_rule({ "effect" => "require" }, reach: { "modes" => ["edit"] })
-    lock = rule("tried").merge("effects" => [{ "effect" => "require" }, { "effect" => "lock" }])
-    put_rule(lock)
+    line = { "fields" => ["purpose"], "effects" => [{ "effect" => "require" }, { "effect" => "lock" }] }
+    put_rule(rule("tried").merge("lines" => [line]))
     visit("/changes")
     expect(page).to have_css("section[aria-label='Findings it brings and takes away'] li",
                              text: "Required out of reach")

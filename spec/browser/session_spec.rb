@@ -3,13 +3,20 @@
 RSpec.describe "A session that ends in the middle of work" do
   def end_all_sessions = Server::Session.find_each(&:destroy!)
 
+  # Presses a button where it still stands: what the page asks by itself may have led to the door already.
+  def press(label)
+    page.execute_script(<<~JS, label)
+      [...document.querySelectorAll("button")].find((each) => each.textContent === arguments[0])?.click();
+    JS
+  end
+
   it "leads to the door and back to the same page, with the unsaved edit" do
     enter_as("mairin", at: "/rules?type=outgoing-loan")
     find(".rule-row", text: "Fees belong to Finance").click
     fill_in("Title", with: "Half written")
     expect(page).to have_button("Keep in change set", disabled: false)
     end_all_sessions
-    click_button("Keep in change set")
+    press("Keep in change set")
     expect(page).to have_field("Sign-in name")
     pass_the_door("mairin")
     expect(page).to have_field("Title", with: "Half written")
@@ -22,7 +29,7 @@ RSpec.describe "A session that ends in the middle of work" do
     form_field("borrower").find("input").set("Half typed")
     expect(page).to have_text("not saved")
     end_all_sessions
-    click_button("Save")
+    press("Save")
     expect(page).to have_field("Sign-in name")
     pass_the_door("tomas")
     expect(form_field("borrower").find("input").value).to eq("Half typed")
@@ -59,7 +66,7 @@ RSpec.describe "A session that ends in the middle of work" do
     expect(page).to have_text("not saved")
     # The session runs out, and somebody else comes in by the same tab.
     end_all_sessions
-    click_button("Save")
+    press("Save")
     pass_the_door("asha")
     expect(page).to have_button("Sign out")
     visit("/records/outgoing-loan/LN-0042?mode=edit")

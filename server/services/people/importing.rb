@@ -54,10 +54,7 @@ module Server
     def engines(target, after)
       return [PolicyStore.instance.pending.engine, PolicyStore.instance.state_of(after).engine] if target != "directory"
 
-      state = PolicyStore.instance.in_force
-      directory = CobaltLedger::Formats::DirectoryJson.build(after)
-      policy = CobaltLedger::Formats::PolicyJson.build(state.document, directory, shaped: true)
-      [state.engine, CobaltLedger::Decisions::Engine.new(policy, directory)]
+      PoliciesStand.engines(CobaltLedger::Formats::DirectoryJson.build(after))
     end
 
     # Returns false where things no longer stand as they did.
@@ -93,7 +90,7 @@ module Server
         end
       after = PeopleMerge.new(before, read, complete).document
       directory = CobaltLedger::Formats::DirectoryJson.build(after)
-      policies_still_stand(directory)
+      PoliciesStand.on!(directory)
       ["directory", before, after]
     end
 
@@ -101,25 +98,6 @@ module Server
       return PeopleMerge::ALL if @options["replace"]
 
       @options["complete"] || PeopleMerge.usual(@kind, @options["mapping"])
-    end
-
-    # Nobody may be taken out of the directory while a rule, in force or pending, names them.
-    def policies_still_stand(directory)
-      %w[in_force pending].each do |name|
-        CobaltLedger::Formats::PolicyJson.build(PolicyStore.instance.compiled(name).document, directory, shaped: true)
-      rescue CobaltLedger::BadInput => e
-        rules = PolicyStore.instance.compiled(name).document["rules"]
-        raise(
-          CobaltLedger::BadInput,
-          e.faults.map do |fault|
-            title = fault.pointer[%r{\A/rules/(\d+)}, 1]&.then { |index| rules[index.to_i]["title"] }
-            CobaltLedger::Fault.new(
-              pointer: fault.pointer,
-              message: title ? "rule “#{title}” still needs it: #{fault.message}" : fault.message
-            )
-          end
-        )
-      end
     end
 
     def policy_outcome

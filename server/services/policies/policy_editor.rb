@@ -127,9 +127,19 @@ module Server
     end
 
     def apply(change_set, document, edits)
+      edits = edits.map { |edit| up_to_date(edit) }
       sound!(CobaltLedger::Changes::DocumentEdits.apply(document, edits), edits)
       edits.each { |edit| keep(change_set, edit) }
       change_set.update!(revision: change_set.revision + 1)
+    end
+
+    # A rule of an earlier version is brought up to date.
+    def up_to_date(edit)
+      return edit unless edit.kind == "rule" && edit.after
+
+      CobaltLedger::Changes::Edit.new(
+        kind: edit.kind, id: edit.id, before: edit.before, after: CobaltLedger::Formats::UpToDate.rule(edit.after)
+      )
     end
 
     # Checks shape and sense. Faults of a single edited subject are given relative to that subject.

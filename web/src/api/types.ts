@@ -15,6 +15,7 @@ export type Vocabulary = Schemas["Vocabulary"];
 export type Directory = Schemas["Directory"];
 export type DirectoryNode = Schemas["Node"];
 export type User = Schemas["User"];
+export type DirectoryEdit = Schemas["DirectoryEdits"][number];
 export type Rule = Schemas["Rule"];
 export type RuleLine = Schemas["RuleLine"];
 export type ChangeOfRules = Schemas["ChangeOfRules"];

@@ -2,7 +2,7 @@ import { Button, Input, Pagination } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
 import { useDirectory, usePeople } from "../../api/queries";
-import type { Directory, DirectoryNode } from "../../api/types";
+import type { Directory, DirectoryNode, User } from "../../api/types";
 import { QuestionStrip } from "../../question/QuestionStrip";
 import { useQuestionSearch } from "../../question/useQuestion";
 import { withPart } from "../../question/withPart";
@@ -12,6 +12,8 @@ import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useListSearch } from "../../shared/useListSearch";
 import { useSearchBox } from "../../shared/useSearchBox";
 import { useAccount } from "../../shell/account";
+import { MembersEditor } from "./MembersEditor";
+import { PersonEditor } from "./PersonEditor";
 import { SignIns } from "./SignIns";
 
 const PAGE = 50;
@@ -34,12 +36,15 @@ export default function PeopleScreen() {
   const directory = useDirectory();
   const people = usePeople(text, within, page, PAGE);
   const questionSearch = useQuestionSearch();
+  // Who is edited: somebody, a new person, or who is in what is looked at.
+  const [editing, setEditing] = useState<User | "new" | "members" | null>(null);
+  const close = () => setEditing(null);
   const [box, setBox] = useSearchBox(text, (found) => set({ find: found }, true));
   return (
     <>
       <QuestionStrip who="audiences" />
       <main className="page">
-        <div className="with-list">
+        <div className={`with-list ${editing ? "editing" : ""}`}>
           <nav className="side-list" aria-label="Belonging to">
             <button type="button" aria-pressed={within === ""} onClick={() => set({ within: "" })}>
               <span>Everybody</span>
@@ -88,6 +93,10 @@ export default function PeopleScreen() {
                   Export
                 </a>
                 {may("accounts") && <Button onClick={() => setSigningIn(true)}>Sign-ins</Button>}
+                {may("import") && within && (
+                  <Button onClick={() => setEditing("members")}>Put in or out</Button>
+                )}
+                {may("import") && <Button onClick={() => setEditing("new")}>New person</Button>}
                 {may("import") && <Button onClick={() => setImporting(true)}>Import from a file</Button>}
               </span>
             </div>
@@ -105,7 +114,11 @@ export default function PeopleScreen() {
               </div>
             )}
             {people.data && people.data.total > 0 && directory.data && (
-              <PeopleTable items={people.data.items} directory={directory.data} />
+              <PeopleTable
+                items={people.data.items}
+                directory={directory.data}
+                onEdit={may("import") ? setEditing : undefined}
+              />
             )}
             {people.data && people.data.total > PAGE && (
               <div className="pager">
@@ -119,6 +132,22 @@ export default function PeopleScreen() {
               </div>
             )}
           </div>
+          {directory.data && editing === "members" && (
+            <MembersEditor
+              key={within}
+              within={within}
+              name={nameOf(within, directory.data)}
+              onClose={close}
+            />
+          )}
+          {directory.data && editing && editing !== "members" && (
+            <PersonEditor
+              key={editing === "new" ? "" : editing.id}
+              user={editing === "new" ? undefined : editing}
+              directory={directory.data}
+              onClose={close}
+            />
+          )}
         </div>
       </main>
       {importing && <ImportPanel kinds={["people-ldif", "directory"]} onClose={() => setImporting(false)} />}
@@ -130,9 +159,11 @@ export default function PeopleScreen() {
 function PeopleTable({
   items,
   directory,
+  onEdit,
 }: {
-  items: NonNullable<ReturnType<typeof usePeople>["data"]>["items"];
+  items: User[];
   directory: Directory;
+  onEdit?: (user: User) => void;
 }) {
   const search = useQuestionSearch();
   const names = (list: DirectoryNode[], ids: string[]) =>
@@ -162,12 +193,21 @@ function PeopleTable({
             <td className="wrap">{names(directory.groups, user.groups)}</td>
             <td className="wrap">{user.department ? names(directory.departments, [user.department]) : ""}</td>
             <td className="wrap">{names(directory.units, user.units)}</td>
-            <td>
+            <td className="row-links">
               <Link to={{ pathname: "/rehearsal", search: withPart(search, "as", user.id) }}>Rehearse</Link>
-              <br />
               <Link to={{ pathname: "/rules", search: withPart(search, "reach", `user:${user.id}`) }}>
                 Rules
               </Link>
+              {onEdit && (
+                <button
+                  type="button"
+                  className="plain"
+                  aria-label={`Edit ${user.name}`}
+                  onClick={() => onEdit(user)}
+                >
+                  Edit
+                </button>
+              )}
             </td>
           </tr>
         ))}

@@ -1,0 +1,57 @@
+# frozen_string_literal: true
+
+module Server
+  # Edits of people, roles, groups, departments and units by hand: first what they do to whom, then kept, all or none.
+  # People count at once, by the policy in force.
+  class DirectoryEditor
+    # edits: Array of {"list", "id", "after" => the item of the directory document, left out where it goes}.
+    def initialize(edits)
+      @edits = edits
+    end
+
+    # {"adds", "changes", "drops", "sentences", "version"}. Raises CobaltLedger::BadInput.
+    def preview
+      newest = DirectoryVersion.newest
+      before = newest.directory_document
+      after, directory = outcome(before)
+      DirectoryChanges.new(before, after).to_h.merge(
+        "sentences" => ToldInTime.new(*PoliciesStand.engines(directory)).sentences, "version" => newest.sha256
+      )
+    end
+
+    # version: of the directory that was told about; by: name of who does it. Raises Problem where it has moved on.
+    def keep(version, by)
+      PolicyEditor::LOCK.synchronize do
+        ActiveRecord::Base.transaction do
+          newest = DirectoryVersion.newest
+          raise moved_on unless newest.sha256 == version
+
+          after, = outcome(newest.directory_document)
+          DirectoryVersion.keep(after, by: by)
+        end
+      end
+      {}
+    end
+
+    private
+
+    def moved_on = Problem.new(412, "changed-meanwhile", "The directory has changed since you looked at it; look again")
+
+    # [document, Directory] with the edits made.
+    def outcome(before)
+      after = @edits.reduce(before) { |document, edit| document.merge(edit["list"] => edited(document, edit)) }
+      directory = CobaltLedger::Formats::DirectoryJson.build(after)
+      PoliciesStand.on!(directory)
+      [after, directory]
+    end
+
+    def edited(document, edit)
+      items = document[edit["list"]] || []
+      place = items.index { |item| item["id"] == edit["id"] }
+      return items.reject { |item| item["id"] == edit["id"] } unless edit["after"]
+      raise CobaltLedger::BadInput.at("/after/id", "keeps its identifier") unless edit["after"]["id"] == edit["id"]
+
+      place ? items.dup.tap { |copy| copy[place] = edit["after"] } : items + [edit["after"]]
+    end
+  end
+end

@@ -1,0 +1,79 @@
+import { App, Button } from "antd";
+import type { ReactNode } from "react";
+import { api } from "../../api/client";
+import type { DirectoryEdit } from "../../api/types";
+import { ProblemNotice } from "../../shared/ProblemNotice";
+
+type Props = {
+  title: string;
+  edits: DirectoryEdit[];
+  children: ReactNode;
+  onClose: () => void;
+};
+
+/** People edited beside the list: what is edited, then what that does to whom, and then, on a second press, kept. */
+export function DirectoryEditing({ title, edits, children, onClose }: Props) {
+  const { message } = App.useApp();
+  // What was told is about exactly these edits; when they move on, it is told anew.
+  const asked = JSON.stringify(edits);
+  const telling = api.useMutation("post", "/api/directory/edits/preview");
+  const keeping = api.useMutation("post", "/api/directory/edits", {
+    onSuccess: () => {
+      message.success("Kept; it counts from now on");
+      onClose();
+    },
+  });
+  const told =
+    telling.data && JSON.stringify(telling.variables.body.edits) === asked ? telling.data : undefined;
+  const error: unknown = keeping.error ?? telling.error;
+  return (
+    <aside className="side" aria-label={title}>
+      <div className="editor stack">
+        <div className="head">
+          <h1>{title}</h1>
+          <span className="push">
+            <button type="button" className="plain" onClick={onClose}>
+              Close
+            </button>
+          </span>
+        </div>
+        {children}
+        {error ? <ProblemNotice error={error} title="Nothing was changed" /> : null}
+        {told && (
+          <section aria-label="What it does to whom">
+            <h3>What it does to whom, by the policy in force</h3>
+            <ul className="consequences">
+              {told.sentences.map((sentence) => (
+                <li key={sentence}>{sentence}</li>
+              ))}
+              {told.sentences.length === 0 && <li>Proved: nobody meets any difference.</li>}
+            </ul>
+          </section>
+        )}
+        <div className="actions">
+          {told ? (
+            <Button
+              type="primary"
+              loading={keeping.isPending}
+              onClick={() => keeping.mutate({ body: { edits, version: told.version } })}
+            >
+              Keep
+            </Button>
+          ) : (
+            <Button
+              type="primary"
+              loading={telling.isPending}
+              disabled={edits.length === 0}
+              onClick={() => {
+                keeping.reset();
+                telling.mutate({ body: { edits } });
+              }}
+            >
+              What would it do?
+            </Button>
+          )}
+        </div>
+      </div>
+    </aside>
+  );
+}

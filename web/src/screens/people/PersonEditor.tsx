@@ -1,0 +1,112 @@
+import { Button, Input, Popconfirm, Select } from "antd";
+import { useState } from "react";
+import type { Directory, DirectoryEdit, DirectoryNode, User } from "../../api/types";
+import { optionHolds } from "../../shared/optionHolds";
+import { DirectoryEditing } from "./DirectoryEditing";
+
+const LISTS = [
+  ["roles", "Roles"],
+  ["groups", "Groups"],
+  ["units", "Units"],
+] as const;
+
+/** One person: what they are called and what they are in. Without a person, a new one is made. */
+export function PersonEditor({
+  user,
+  directory,
+  onClose,
+}: {
+  user: User | undefined;
+  directory: Directory;
+  onClose: () => void;
+}) {
+  const [person, setPerson] = useState<User>(
+    user ?? { id: "", name: "", roles: [], groups: [], units: [], attributes: {} },
+  );
+  const [leaves, setLeaves] = useState(false);
+  const set = (part: Partial<User>) => {
+    setLeaves(false);
+    setPerson({ ...person, ...part });
+  };
+  const named = (nodes: DirectoryNode[]) => nodes.map((node) => ({ value: node.id, label: node.name }));
+  const same = user && JSON.stringify(user) === JSON.stringify(person);
+  const complete = person.id.trim() !== "" && person.name.trim() !== "";
+  const edits: DirectoryEdit[] = leaves
+    ? [{ list: "users", id: person.id }]
+    : same || !complete
+      ? []
+      : [{ list: "users", id: person.id, after: documentOf(person) }];
+  return (
+    <DirectoryEditing title={user ? user.name : "A new person"} edits={edits} onClose={onClose}>
+      <label className="line">
+        Name
+        <Input value={person.name} maxLength={200} onChange={(event) => set({ name: event.target.value })} />
+      </label>
+      {!user && (
+        <label className="line">
+          Identifier, as in name.surname
+          <Input value={person.id} maxLength={100} onChange={(event) => set({ id: event.target.value })} />
+        </label>
+      )}
+      <label className="line">
+        E-mail
+        <Input
+          value={person.email ?? ""}
+          maxLength={200}
+          onChange={(event) => set({ email: event.target.value || undefined })}
+        />
+      </label>
+      {LISTS.map(([list, label]) => (
+        <label className="line" key={list}>
+          {label}
+          <Select
+            mode="multiple"
+            aria-label={label}
+            value={person[list]}
+            options={named(directory[list])}
+            showSearch={{ filterOption: optionHolds }}
+            onChange={(ids: string[]) => set({ [list]: ids })}
+          />
+        </label>
+      ))}
+      <label className="line">
+        Department
+        <Select
+          allowClear
+          aria-label="Department"
+          value={person.department}
+          options={named(directory.departments)}
+          showSearch={{ filterOption: optionHolds }}
+          onChange={(id?: string) => set({ department: id })}
+        />
+      </label>
+      {leaves && <p>They go out of the directory.</p>}
+      {user && !leaves && (
+        <span>
+          <Popconfirm
+            title="Take this person out of the directory?"
+            description="What that does is told first."
+            okText="Take out"
+            onConfirm={() => setLeaves(true)}
+          >
+            <Button danger type="text">
+              Take out of the directory
+            </Button>
+          </Popconfirm>
+        </span>
+      )}
+    </DirectoryEditing>
+  );
+}
+
+/** A person as the directory document has them: without what says nothing. */
+export function documentOf(person: User): Record<string, unknown> {
+  const { attributes, ...rest } = person;
+  const document: Record<string, unknown> = {
+    ...rest,
+    ...(Object.keys(attributes).length > 0 ? { attributes } : {}),
+  };
+  return Object.fromEntries(
+    Object.entries(document).filter(([, value]) => value !== undefined && value !== ""),
+  );
+}
