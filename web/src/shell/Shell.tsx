@@ -80,7 +80,7 @@ function StandingFindings() {
   const count = `${standing} ${standing === 1 ? "finding" : "findings"} above house-keeping`;
   return (
     <span className="count mono" title={proving ? `${count}; being proved anew` : count}>
-      {standing}
+      {standing > 0 && standing}
       {proving && "…"}
     </span>
   );

@@ -1,4 +1,5 @@
 import { App } from "antd";
+import { useState } from "react";
 import { Link } from "react-router";
 import { api } from "../../api/client";
 import type { ChangeSet } from "../../api/types";
@@ -12,10 +13,14 @@ import { FindingsOfChange } from "./FindingsOfChange";
 import { ImpactTable } from "./ImpactTable";
 import { Publish } from "./Publish";
 
+/** Edits shown at first, so that what they come to is not far below. */
+const SHOWN = 6;
+
 /** The open change set: what is edited, what that does to whom, and publishing it as the next edition. */
 export default function ChangesScreen() {
   const changeSet = api.useQuery("get", "/api/change-set");
   const data = changeSet.data;
+  const [all, setAll] = useState(false);
   return (
     <>
       <QuestionStrip who="audiences" />
@@ -41,9 +46,16 @@ export default function ChangesScreen() {
                     Catalogue.
                   </div>
                 )}
-                {data.edits.map((edit) => (
+                {data.edits.slice(0, all ? undefined : SHOWN).map((edit) => (
                   <EditRow key={edit.id} edit={edit} />
                 ))}
+                {!all && data.edits.length > SHOWN && (
+                  <p>
+                    <button type="button" className="plain" onClick={() => setAll(true)}>
+                      Show {data.edits.length - SHOWN} more edits
+                    </button>
+                  </p>
+                )}
                 {data.edits.length > 0 && <FindingsOfChange revision={data.revision} />}
                 {data.edits.length > 0 && <ImpactTable />}
               </>
