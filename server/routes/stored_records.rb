@@ -8,7 +8,7 @@ module Server
         app.post "/api/stored-records" do
           allow!(:read)
           rule = sent["rule"]&.then { |document| RulePlace.of(document, PolicyStore.instance.pending.document) }
-          json(StoredImpactRuns.ask(rule, account: account, by: author))
+          json(StoredImpactRuns.ask(rule, account: account, by: author, network: client_address))
         end
 
         app.get "/api/stored-records/:id" do

@@ -49,6 +49,26 @@ RSpec.describe "Hidden values and records that are not one's own to make" do
     "loan_fee" => 987_654_321, "unit_value" => 987_654_322
   }
 
+  it "tells nobody by the stored records that a rule would meet what is in a field they may not see" do
+    %w[yusuf xenia mairin].each do |who|
+      closed = closed_to(who)
+      expect(closed).to include("store_location")
+      told = ["Aisle 1", "Qxkwv bay"].map do |place|
+        put("store_location" => place)
+        record("LN-0042").increment!(:version)
+        there = { compare: "begins_with", left: { field: "store_location" }, right: { value: "Q" } }
+        draft = { title: "Probe", kind: "ordinary", record_type: "outgoing-loan", when: there,
+                  audience: { everyone: true }, lines: [{ fields: ["purpose"], effects: [{ effect: "hide" }] }] }
+        call(:post, "/api/stored-records", { rule: draft })
+        Server::Jobs::Crew.wait
+        call(:get, "/api/stored-records/#{answer['id']}") if answer["id"]
+        answer["result"]
+      end
+      expect(told[0]).to eq(told[1])
+      expect(told[0]["types"][0]["made_up"]).to include("Store location")
+    end
+  end
+
   it "shows whoever rehearses, maps, reasons or asks no stored value that they may not see themselves" do
     %w[yusuf xenia mairin].each do |who|
       canaries = secret.slice(*closed_to(who))

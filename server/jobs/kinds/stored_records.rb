@@ -10,7 +10,8 @@ module Server
 
         # Returns what StoredImpact works out.
         def perform
-          StoredImpact.new(*StoredImpactRuns.states(job.given["rule"])).work_out do |done, total, words|
+          states = StoredImpactRuns.states(job.given["rule"])
+          StoredImpact.new(*states, StoredImpactRuns.sight(job.given)).work_out do |done, total, words|
             :stop unless note(done, total, words)
           end
         end

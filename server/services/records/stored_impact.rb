@@ -2,15 +2,17 @@
 
 module Server
   # Which of the records that are stored an edit meets: how many, by how many people, and which of them could no longer
-  # be saved as they stand.
+  # be saved as they stand. Whoever asks learns nothing of values that they may not see themselves: in the place of
+  # these stand made-up ones, and it is said of which fields.
   class StoredImpact
     # Records of one type that are listed at most, and records read at once.
     LISTED = 500
     AT_ONCE = 500
 
-    # before, after: PolicyStore::Compiled.
-    def initialize(before, after)
+    # before, after: PolicyStore::Compiled; sight: Sight of whoever asks.
+    def initialize(before, after, sight)
       @states = [before, after]
+      @sight = sight
       @difference = PolicyDifference.new(before, after)
       @looked_up = {}
     end
@@ -24,7 +26,7 @@ module Server
         found = part(id, search) { progress.call(done += 1, total, name_of(id)) } or return nil
         found
       end
-      { "looked_at" => total, "types" => parts.reject { |part| part["met"].zero? } }
+      { "looked_at" => total, "types" => parts.reject { |part| part["met"].zero? && part["made_up"].empty? } }
     end
 
     private
@@ -38,26 +40,40 @@ module Server
     # The block answers :stop to break off.
     def part(id, search)
       met = []
-      Record.where(record_type: id).in_batches(of: AT_ONCE) do |batch|
-        Record.bare(batch).each do |record|
-          return nil if yield == :stop
+      made_up = Set.new
+      Record.where(record_type: id).find_each(batch_size: AT_ONCE) do |record|
+        return nil if yield == :stop
 
-          met << search.meet(stored(record))
-        end
+        seen = @sight.of(record, types(id).first)
+        made_up.merge(seen.made_up)
+        met << search.meet(stored(record, seen))
       end
-      told(id, search, met.compact)
+      told(id, search, met.compact, made_up)
     end
 
-    def stored(record)
+    def stored(record, seen)
       CobaltLedger::Changes::StoredRecords::Stored.new(
-        number: record.number, unit: record.unit, stored: record.values, locked: record.locked
+        number: record.number, unit: record.unit, stored: seen.stored, locked: record.locked
       )
     end
 
-    def told(id, search, met)
+    def told(id, search, met, made_up)
       stuck = met.select { |each| each.stuck.positive? }
       { "record_type" => id, "name" => name_of(id), "met" => met.size, "people" => search.people,
+        "made_up" => (made_up & telling(id)).map { |field| field_name(id, field) }.sort,
         "stuck" => stuck.size, "records" => (stuck + (met - stuck)).first(LISTED).map { |each| line(id, each) } }
+    end
+
+    # Fields whose values can make a difference: those that rules look at, and those that are met otherwise.
+    def telling(id)
+      met = @difference.of(id).flatten.to_set(&:field)
+      @states.reduce(met) do |found, state|
+        type = state.policy.record_type(id) or next found
+        rules = state.policy.rules_of(id)
+        sources = rules.flat_map(&:contributions).flat_map(&:values).grep(CobaltLedger::Rules::ValueEffect).map(&:source)
+        readers = rules.filter_map(&:condition) + sources
+        found | CobaltLedger::Decisions::ValueEffects.fields_read(readers, type)
+      end
     end
 
     def line(id, met)
@@ -70,10 +86,12 @@ module Server
     def field_name(id, field) = types(id).filter_map { |type| type.field(field) }.first.name
     def types(id) = @states.reverse.filter_map { |state| state.policy.record_type(id) }
 
-    # Values of a record that another refers to; each is read once.
+    # Values of a record that another refers to, as whoever asks may see them; each is read once.
     def related(type, number)
       @looked_up.fetch([type, number]) do |key|
-        @looked_up[key] = Record.find_by(record_type: type, number: number)&.values
+        known = types(type).first
+        record = known && Record.find_by(record_type: type, number: number)
+        @looked_up[key] = record && @sight.of(record, known).stored
       end
     end
   end

@@ -9,16 +9,20 @@ module Server
     MOMENT = 0.4
 
     class << self
-      # rule: document of a rule that is not kept yet, or nil for the whole change set; account: of who asks.
-      # Returns {"status" => "done", "result"}, or what is sent of a job.
-      def ask(rule, account:, by:)
+      # rule: document of a rule that is not kept yet, or nil for the whole change set; account: of who asks; network:
+      # the address they come from. Returns {"status" => "done", "result"}, or what is sent of a job.
+      def ask(rule, account:, by:, network:)
+        given = { "rule" => rule, "person" => account.person, "network" => network }
         before, after = states(rule)
-        known = finished(rule, account, subject(after))
-        result = known || at_once(before, after)
+        subject = subject(after, given)
+        result = finished(rule, account, subject) || at_once(before, after, sight(given))
         return { "status" => "done", "result" => result } if result
 
-        start(rule, subject(after), account, by).then { |job| view(job) }
+        view(start(given, subject, account, by))
       end
+
+      # What whoever asks may see of stored records. given: as of a job.
+      def sight(given) = Sight.new(given["person"], network: given["network"])
 
       # Raises Problem.
       def find(id)
@@ -41,33 +45,34 @@ module Server
       private
 
       # What it depends on: the policies, the people, the records and the day.
-      def subject(after)
+      def subject(after, given)
         document = CobaltLedger::CanonicalJson.digest(AuditDigests.of(after)).to_s
-        [*PolicyStore.instance.standing, document, Record.count, Record.sum(:version), Date.today].join("/")
+        [*PolicyStore.instance.standing, document, *given.values_at("person", "network"), Record.count,
+         Record.sum(:version), Date.today].join("/")
       end
 
-      # One at a time for each who asks about a rule, and one for the change set.
-      def topic(rule, account) = rule ? "rule of #{account.id}" : "change set"
+      # One at a time for each who asks about a rule, and one about the change set: what they may see is not the same.
+      def topic(rule, account) = "#{rule ? 'rule' : 'change set'} of #{account.id}"
 
       def finished(rule, account, subject)
         job = Job.latest_done(KIND, topic(rule, account))
         job.result if job && job.subject == subject
       end
 
-      def at_once(before, after)
+      def at_once(before, after, sight)
         ends = Process.clock_gettime(Process::CLOCK_MONOTONIC) + MOMENT
-        StoredImpact.new(before, after).work_out do
+        StoredImpact.new(before, after, sight).work_out do
           :stop if Process.clock_gettime(Process::CLOCK_MONOTONIC) > ends
         end
       end
 
-      def start(rule, subject, account, by)
-        topic = topic(rule, account)
+      def start(given, subject, account, by)
+        topic = topic(given["rule"], account)
         latest = Job.latest(KIND, topic)
         return latest if latest && latest.subject == subject && %w[queued running].include?(latest.status)
 
         latest&.cancel
-        Job.put(kind: KIND, topic: topic, subject: subject, given: { "rule" => rule }, by: by, account: account)
+        Job.put(kind: KIND, topic: topic, subject: subject, given: given, by: by, account: account)
       end
     end
   end

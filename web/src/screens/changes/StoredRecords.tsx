@@ -79,16 +79,29 @@ function Type({ found }: { found: Found }) {
   const shown = all ? found.records : found.records.slice(0, SHOWN);
   return (
     <div>
-      <button type="button" className="plain" aria-expanded={open} onClick={() => setOpen(!open)}>
-        {open ? "▾" : "▸"} {count(found.met, "stored record")} of {found.name}
-      </button>{" "}
-      {found.met === 1 ? "is" : "are"} met otherwise by {count(found.people, "person", "people")}
+      {found.met === 0 ? (
+        `No stored record of ${found.name} is met otherwise`
+      ) : (
+        <>
+          <button type="button" className="plain" aria-expanded={open} onClick={() => setOpen(!open)}>
+            {open ? "▾" : "▸"} {count(found.met, "stored record")} of {found.name}
+          </button>{" "}
+          {found.met === 1 ? "is" : "are"} met otherwise by {count(found.people, "person", "people")}
+        </>
+      )}
       {found.stuck > 0 && (
         <b>
           ; {found.stuck} could no longer be saved as {found.stuck === 1 ? "it stands" : "they stand"}
         </b>
       )}
       .
+      {found.made_up.length > 0 && (
+        <span className="soft">
+          {" "}
+          Decided with made-up values in the place of {some(found.made_up)}, which you may not see; with the
+          true ones it may be otherwise.
+        </span>
+      )}
       {open && (
         <ul className="account-lines">
           {shown.map((record) => (
@@ -135,6 +148,10 @@ function Met({ record, type }: { record: Found["records"][number]; type: string 
 
 const percent = ({ done = 0, total = 0 }: StoredRecordSearch) =>
   total > 0 ? Math.round((100 * done) / total) : 0;
+
+/** The first of several names, and how many more there are. */
+const some = (names: string[]) =>
+  names.length > 4 ? `${names.slice(0, 4).join(", ")} and ${names.length - 4} more fields` : names.join(", ");
 
 const count = (number: number, one: string, several = `${one}s`) =>
   `${number} ${number === 1 ? one : several}`;
