@@ -44,8 +44,11 @@ export default function MapScreen() {
   );
   const size = useMemo(() => cellsOf(selection).size, [selection]);
   const rules = useMemo(
-    () => (selection && type && map.data ? rulesFromSelection(selection, type, map.data, question.mode) : []),
-    [selection, type, map.data, question.mode],
+    () =>
+      selection && type && map.data
+        ? rulesFromSelection(selection, type, map.data, question.mode, question.audiences.length === 0)
+        : [],
+    [selection, type, map.data, question.mode, question.audiences],
   );
   const makeRules = () => {
     // Each a draft of its own, of which the first is opened.

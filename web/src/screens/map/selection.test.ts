@@ -16,8 +16,8 @@ const map = {
   ],
   rows: ["stage", "count", "object"].map((field) => ({ field, cells: ["editable", "editable", "editable"] })),
 };
-const rules = (selection: Parameters<typeof rulesFromSelection>[0]) =>
-  rulesFromSelection(selection, loan, map, "view");
+const rules = (selection: Parameters<typeof rulesFromSelection>[0], whole = true) =>
+  rulesFromSelection(selection, loan, map, "view", whole);
 
 describe("a selection on the map", () => {
   it("is the same rectangle whichever way it was drawn", () => {
@@ -69,6 +69,11 @@ describe("a selection on the map", () => {
   });
 
   it("is for everyone, outright, where a row is in it whole", () => {
-    expect(rules(drawn(at(1, 0), at(1, 2)))[0]?.audience).toEqual({ everyone: true });
+    const row = drawn(at(1, 0), at(1, 2));
+    expect(rules(row)[0]?.audience).toEqual({ everyone: true });
+    // Columns that were chosen are not everyone.
+    expect(rules(row, false)[0]?.audience).toEqual({
+      any: [{ role: "courier" }, { user: "asha.brandt" }, { role: "registrar" }],
+    });
   });
 });

@@ -51,13 +51,15 @@ export const isSelected = (cells: ReadonlySet<string>, row: number, column: numb
 
 /**
  * Rules with audience, fields and mode filled in; what they do is still to be chosen. Fields selected for the same
- * audiences become one rule; a field selected for all columns is for everyone, outright.
+ * audiences become one rule. whole: does the map show every role? Then a field selected for all of them is for
+ * everyone, outright.
  */
 export function rulesFromSelection(
   selection: Selection,
   type: RecordType,
   map: AccessMap,
   mode: string,
+  whole: boolean,
 ): Rule[] {
   const cells = cellsOf(selection);
   const groups = new Map<string, { columns: number[]; fields: string[] }>();
@@ -68,13 +70,20 @@ export function rulesFromSelection(
     group.fields.push(field);
     groups.set(columns.join(), group);
   });
-  return [...groups.values()].map(({ columns, fields }) => ruleFor(columns, fields, type, map, mode));
+  return [...groups.values()].map(({ columns, fields }) => ruleFor(columns, fields, type, map, mode, whole));
 }
 
-function ruleFor(columns: number[], fields: string[], type: RecordType, map: AccessMap, mode: string): Rule {
+function ruleFor(
+  columns: number[],
+  fields: string[],
+  type: RecordType,
+  map: AccessMap,
+  mode: string,
+  whole: boolean,
+): Rule {
   const keys = columns.flatMap((column) => map.columns[column]?.key ?? []);
   const named = fields.map((id) => type.fields.find((field) => field.id === id)?.name ?? id);
-  const everyone = columns.length === map.columns.length && map.columns.length > 1;
+  const everyone = whole && columns.length === map.columns.length;
   return {
     title: `${named[0]}${named.length > 1 ? ` and ${named.length - 1} more` : ""}`.slice(0, 200),
     kind: "ordinary",
