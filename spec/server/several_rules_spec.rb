@@ -48,6 +48,10 @@ RSpec.describe "Several rules at once" do
     expect(done(ids + ["gone"], 0) { { state: "off" } }).to eq(422)
     expect(done(ids, 0) { { audience: { by: { role: "ghost" } } } }).to eq(422)
     expect(done(ids, 0) { { review_by: "2027-02-31" } }).to eq(422)
+    [{ review_by: "soon" }, { audience: { by: { role: "courier", user: "asha.brandt" } } },
+     { owner: "" }].each do |change|
+      expect(call(:post, "/api/rules/several/preview", { rules: ids, change: change })).to eq(422)
+    end
     seen = told(ids, state: "off")["revision"]
     add_rule
     expect(done(ids, seen) { { state: "off" } }).to eq(412)

@@ -43,6 +43,7 @@ module Server
     end
 
     def edit(before, after)
+      CobaltLedger::Formats::Schema.check!("rule", after) if after
       CobaltLedger::Changes::Edit.new(kind: "rule", id: before["id"], before: before, after: after)
     end
 
