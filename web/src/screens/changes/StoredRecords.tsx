@@ -44,7 +44,12 @@ export function StoredRecords({ rule }: { rule?: Rule }) {
     <div className="stored" aria-label="Stored records" role="group" aria-busy={asked.isFetching}>
       {search.status === "running" && (
         <span className="row-flex" role="status">
-          <Progress percent={percent(search)} style={{ width: 160 }} size="small" />
+          <Progress
+            aria-label="How far it is"
+            percent={percent(search)}
+            style={{ width: 160 }}
+            size="small"
+          />
           <span className="soft">Looking through stored records</span>
           <button
             type="button"

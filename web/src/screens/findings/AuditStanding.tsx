@@ -16,6 +16,7 @@ export function AuditStanding({ data, run, onStart, onCancel }: Props) {
       {running && (
         <div className="row-flex audit-progress" role="status">
           <Progress
+            aria-label="How far the audit is"
             percent={running.total ? Math.round((100 * running.done) / running.total) : 0}
             style={{ width: 220 }}
             size="small"
