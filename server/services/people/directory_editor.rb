@@ -46,12 +46,12 @@ module Server
     end
 
     def edited(document, edit)
-      items = document[edit["list"]] || []
-      place = items.index { |item| item["id"] == edit["id"] }
-      return items.reject { |item| item["id"] == edit["id"] } unless edit["after"]
-      raise CobaltLedger::BadInput.at("/after/id", "keeps its identifier") unless edit["after"]["id"] == edit["id"]
+      id, after = edit.values_at("id", "after")
+      raise CobaltLedger::BadInput.at("/after/id", "keeps its identifier") if after && after["id"] != id
 
-      place ? items.dup.tap { |copy| copy[place] = edit["after"] } : items + [edit["after"]]
+      CobaltLedger::Changes::DocumentEdits.put(
+        document[edit["list"]] || [], CobaltLedger::Changes::Edit.new(kind: edit["list"], id: id, after: after)
+      )
     end
   end
 end

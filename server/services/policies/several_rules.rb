@@ -3,9 +3,6 @@
 module Server
   # The same done to several rules at once, all of it or nothing; first told, then kept.
   class SeveralRules
-    # Rules changed at once at most.
-    LIMIT = 1_000
-
     # ids: identifiers of rules; change: one of {"state"}, {"remove" => true}, {"audience" => {"replace", "by"}},
     # {"unit" => {"replace", "by"}}, {"review_by"}, {"owner"}, {"rank" => "first" or "last"}.
     def initialize(ids, change)

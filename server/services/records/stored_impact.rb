@@ -69,10 +69,7 @@ module Server
       met = @difference.of(id).flatten.to_set(&:field)
       @states.reduce(met) do |found, state|
         type = state.policy.record_type(id) or next found
-        rules = state.policy.rules_of(id)
-        sources = rules.flat_map(&:contributions).flat_map(&:values).grep(CobaltLedger::Rules::ValueEffect).map(&:source)
-        readers = rules.filter_map(&:condition) + sources
-        found | CobaltLedger::Decisions::ValueEffects.fields_read(readers, type)
+        found | CobaltLedger::Decisions::ValueEffects.fields_read(state.policy.rules_of(id).flat_map(&:readers), type)
       end
     end
 

@@ -57,7 +57,7 @@ module CobaltLedger
         form = @contexts.forms(rules).first && kase.question.form_id
         mask = mask_of(rules, kase.question.principals, above, mode, channel, form)
         unless rules.each_with_index.any? do |rule, index|
-                 speaks_of_sight?(rule, kase.field) && (mask[index] == 1) != kase.reached?(rule)
+                 speaks_of_sight?(rule) && (mask[index] == 1) != kase.reached?(rule)
                end
           return nil
         end
@@ -105,9 +105,8 @@ module CobaltLedger
         end
       end
 
-      def speaks_of_sight?(rule, field)
-        rule.contributions_on(field).any? { |each| each.gives.visibility }
-      end
+      # Of any field: a computed one is no more open than what it is worked out from.
+      def speaks_of_sight?(rule) = rule.contributions.any? { |each| each.gives.visibility }
 
       def build_case(field, rules, mask, crowd, context, user = users_in(crowd).first)
         unit, above, mode, channel, form, = context
@@ -127,7 +126,7 @@ module CobaltLedger
 
         [field] |
           record_type.fields.select do |each|
-            rules.any? { |rule| rule.targets?(each) && rule.contributions_on(each).any?(&:clears?) }
+            rules.any? { |rule| rule.contributions_on(each).any?(&:clears?) }
           end
       end
     end

@@ -35,13 +35,13 @@ module CobaltLedger
         (document[LISTS.fetch(kind)] || []).find { |item| item["id"] == id }
       end
 
+      # items: Array of documents. The same with one edit made.
       def put(items, edit)
         index = items.index { |item| item["id"] == edit.id }
         return items.reject { |item| item["id"] == edit.id } if edit.after.nil?
 
         index ? items.dup.tap { |copy| copy[index] = edit.after } : items + [edit.after]
       end
-      private_class_method :put
 
       def differences(kind, from, to)
         old = from.to_h { |item| [item["id"], item] }

@@ -20,8 +20,9 @@ module CobaltLedger
         # A test of the plan. Where people differ, what hangs on the person alone is settled: it may have come to
         # something else for the same person.
         def condition(index)
-          node = plan.conditions[index]
-          settle ? Conditions::Fixed.person(node, base) : node
+          return plan.conditions[index] unless settle
+
+          (@settled ||= {})[index] ||= Conditions::Fixed.person(plan.conditions[index], base)
         end
 
         def answer(outcomes) = Answer.new(plan, field, outcomes, question.form)

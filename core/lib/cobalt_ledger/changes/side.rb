@@ -40,11 +40,8 @@ module CobaltLedger
       def writes?
         return @writes unless @writes.nil?
 
-        @writes = rules.flat_map(&:contributions).any? { |each| each.clears? || writing?(each) }
+        @writes = rules.flat_map(&:contributions).any?(&:writes?)
       end
-
-      # Does a contribution write a value, and not only offer or refuse?
-      def writing?(contribution) = contribution.values.any? { |effect| effect.class.claim == :value }
 
       # Does it matter how closely an audience matches?
       def closeness? = type ? policy.by_closeness?(type) : false

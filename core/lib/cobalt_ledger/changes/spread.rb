@@ -24,7 +24,7 @@ module CobaltLedger
 
       # Fields that a rule writes. side: Side that has the rule.
       def written_by(side, rule)
-        fields(side, rule) { |each| each.clears? || side.writing?(each) }
+        fields(side, rule, &:writes?)
       end
 
       # Fields that a rule speaks of.
@@ -57,18 +57,15 @@ module CobaltLedger
 
       # Does a rule look at some values, in its condition or for the value that it gives?
       def reads?(side, rule, values)
-        read = rule.contributions.flat_map(&:values).grep(Rules::ValueEffect).map(&:source)
-        ids = Decisions::ValueEffects.fields_read([rule.condition, *read].compact, side.type)
-        ids.intersect?(values)
+        Decisions::ValueEffects.fields_read(rule.readers, side.type).intersect?(values)
       end
 
       # Fields of baselines that go by the category, where that is among the values.
       def begun(side, values)
         return [] unless values.include?(side.type.category_field)
 
-        side.policy.baselines_of(side.type.id).reject do |each|
-          each.categories.empty?
-        end.flat_map { |each| each.states.keys }
+        by_category = side.policy.baselines_of(side.type.id).reject { |each| each.categories.empty? }
+        by_category.flat_map { |each| each.states.keys }
       end
 
       def computed(side, values)

@@ -40,6 +40,9 @@ module CobaltLedger
       # What the order of contributions goes by.
       def place = [rule.rank, rule.id, @place, @otherwise ? 1 : 0]
 
+      # Does it write a value, and not only offer or refuse? Clearing what it hides counts.
+      def writes? = clears? || values.any? { |effect| effect.class.claim == :value }
+
       # Does hiding by this contribution take the value with it?
       def clears? = effects.any?(&:clears?)
 

@@ -49,9 +49,14 @@ module CobaltLedger
       def targets?(field) = lines.any? { |line| line.targets?(field) }
 
       # Array of Contribution, those of the lines that speak of a field.
-      def contributions_on(field)
-        lines.size == 1 ? contributions : contributions.select { |each| each.targets?(field) }
-      end
+      def contributions_on(field) = contributions.select { |each| each.targets?(field) }
+
+      # Those of them that count while the rule's condition holds.
+      def holding_on(field) = contributions_on(field).reject(&:otherwise?)
+
+      # All that is looked at for it: its condition, and where the values come from that it gives.
+      # Array of Conditions::Node and Conditions::Operand.
+      def readers = [condition, *contributions.flat_map(&:values).grep(ValueEffect).map(&:source)].compact
 
       # All effects of its lines, whatever the field: Array of Effect.
       def effects = lines.flat_map(&:effects)

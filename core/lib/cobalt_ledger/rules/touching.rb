@@ -108,7 +108,8 @@ module CobaltLedger
       def names(members) = Words.list(members.map { |each| @directory.name_of(each.kind, each.id) })
 
       def principals(member)
-        member.kind == :user ? @directory.principals_of(member.id) : @directory.bare(member.kind, member.id)
+        @principals ||=
+          member.kind == :user ? @directory.principals_of(member.id) : @directory.bare(member.kind, member.id)
       end
 
       # Does the condition ask whether somebody is in it?

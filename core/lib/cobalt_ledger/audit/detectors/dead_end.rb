@@ -22,7 +22,7 @@ module CobaltLedger
             .flat_map do |rule|
               @type
                 .fields
-                .select { |field| rule.targets?(field) && !field.never_typed? && shuts?(rule, field) }
+                .select { |field| !field.never_typed? && shuts?(rule, field) }
                 .filter_map { |field| dead(rule, field) }
             end
         end
@@ -38,7 +38,7 @@ module CobaltLedger
         end
 
         # What a rule gives a field while its condition holds: Array of Access::State.
-        def given(rule, field) = rule.contributions_on(field).reject(&:otherwise?).map(&:gives)
+        def given(rule, field) = rule.holding_on(field).map(&:gives)
 
         def dead(rule, field)
           deciding = rule.condition.fields

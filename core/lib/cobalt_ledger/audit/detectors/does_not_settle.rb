@@ -18,11 +18,7 @@ module CobaltLedger
         private
 
         def writing
-          @survey.rules.select { |rule| rule.contributions.any? { |each| writes?(each) } }
-        end
-
-        def writes?(contribution)
-          contribution.clears? || contribution.values.any? { |effect| effect.class.claim == :value }
+          @survey.rules.select { |rule| rule.contributions.any?(&:writes?) }
         end
 
         # Writers that read what they or each other write.
@@ -44,11 +40,7 @@ module CobaltLedger
 
         # Fields that a rule writes.
         def targets(rule)
-          @type.fields.select do |field|
-            rule.targets?(field) && rule.contributions_on(field).any? do |each|
-              writes?(each)
-            end
-          end
+          @type.fields.select { |field| rule.contributions_on(field).any?(&:writes?) }
         end
 
         def feeds?(rule, other)
@@ -106,8 +98,7 @@ module CobaltLedger
           values =
             [one, other].map do |rule|
               rule
-                .contributions_on(field)
-                .reject(&:otherwise?)
+                .holding_on(field)
                 .flat_map(&:values)
                 .select { |effect| effect.class.claim == :value && !effect.is_a?(Rules::Effects::Default) }
                 .map(&:to_h)

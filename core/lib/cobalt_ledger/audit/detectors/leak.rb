@@ -68,22 +68,22 @@ module CobaltLedger
         # Covered when viewing through the form, and more open in a list, or through another channel.
         def elsewhere
           @type.fields.filter_map do |field|
-            next unless @survey.rules_on(field).any? { |rule| limited?(rule, field) }
+            next unless @survey.rules_on(field).any? { |rule| limited?(rule) }
 
             escape(field)
           end
         end
 
         # Does it speak of sight, and not everywhere?
-        def limited?(rule, field)
+        def limited?(rule)
           (rule.reach.modes.any? || rule.reach.channels.any?) &&
-            rule.contributions_on(field).any? { |each| each.gives.visibility }
+            rule.contributions.any? { |each| each.gives.visibility }
         end
 
         def escape(field)
           @survey
             .cases_beside(field, "view", "form", WAYS.map { |mode, channel, _| [mode, channel] }) do |rule|
-              limited?(rule, field)
+              limited?(rule)
             end
             .each do |kase|
               kase.situations.each do |outcomes, example|

@@ -17,7 +17,7 @@ module CobaltLedger
             .rules
             .select { |rule| rule.contributions.any?(&:clears?) && rule.condition }
             .map do |rule|
-              fields = @type.fields.select { |field| clears?(rule, field) }
+              fields = @type.fields.select { |field| rule.contributions_on(field).any?(&:clears?) }
               finding(
                 "#{called(rule)} clears #{names(fields)} when it hides #{fields.size == 1 ? 'it' : 'them'}: what was " \
                 "typed is lost once the form is saved.",
@@ -28,10 +28,6 @@ module CobaltLedger
         end
 
         private
-
-        def clears?(rule, field)
-          rule.targets?(field) && rule.contributions_on(field).any?(&:clears?)
-        end
 
         def kept(document) = document.merge("lines" => document["lines"].map { |line| kept_in(line) })
 

@@ -44,11 +44,7 @@ module CobaltLedger
 
         # Contributions of a rule that lock a field while its condition holds.
         def locking(rule, field)
-          return [] unless rule.targets?(field)
-
-          rule.contributions_on(field).select do |each|
-            !each.otherwise? && each.gives.entry == Access::Facets::LOCKED
-          end
+          rule.holding_on(field).select { |each| each.gives.entry == Access::Facets::LOCKED }
         end
 
         # Somebody who meets the lock and can lift it: [Case, Example, identifier of the field that lifts it], or nil.

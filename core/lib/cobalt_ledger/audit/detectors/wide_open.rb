@@ -32,9 +32,7 @@ module CobaltLedger
         private
 
         def shows?(rule, field)
-          rule.contributions_on(field).any? do |each|
-            !each.otherwise? && each.gives.visibility == Access::Facets::SHOWN
-          end
+          rule.holding_on(field).any? { |each| each.gives.visibility == Access::Facets::SHOWN }
         end
 
         def sensitive?(field) = @policy.label(field.label).start.visibility != Access::Facets::SHOWN
