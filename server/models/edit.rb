@@ -10,6 +10,14 @@ module Server
       CobaltLedger::Changes::Edit.new(kind: kind, id: subject, before: parse(before), after: parse(after))
     end
 
+    # What it makes of values that records hold: a Hash, empty for nothing.
+    def carried = stored_values ? JSON.parse(stored_values, decimal_class: BigDecimal) : {}
+
+    # plan: the same.
+    def carried=(plan)
+      self.stored_values = plan.empty? ? nil : CobaltLedger::CanonicalJson.write(plan)
+    end
+
     private
 
     # In the form of the newest version: an edit may have been begun under an earlier one.

@@ -26,20 +26,16 @@ module Server
             end
           json(
             "record_types" => types, "labels" => state.document["labels"],
-            "baselines" => state.document["baselines"] || [], "precedence" => state.policy.precedence,
+            "baselines" => baselines(state), "precedence" => state.policy.precedence,
             "vocabulary" => Vocabulary.to_h(state)
           )
         end
 
-        app.put "/api/record-types/:id" do
-          allow!(:edit)
-          unless sent["record_type"]["id"] == params["id"]
-            raise CobaltLedger::BadInput.at("/record_type/id", "a record type keeps its identifier")
-          end
+        subjects(app)
 
-          PolicyEditor.new(author).put("record_type", params["id"], sent["record_type"], if_match: if_match!)
-          headers "etag" => PolicyEditor.etag(sent["record_type"])
-          json({})
+        app.post "/api/catalogue/consequences" do
+          allow!(:read)
+          json(SubjectImpact.new(sent["kind"], sent["id"], sent["after"], sight).to_h)
         end
 
         # The form somebody would get if the record type were as sent.
@@ -60,8 +56,42 @@ module Server
         end
       end
 
+      # Record types and baselines are made, changed and removed alike, in the change set.
+      def self.subjects(app)
+        { "record-types" => "record_type", "baselines" => "baseline" }.each do |path, kind|
+          app.post "/api/#{path}" do
+            allow!(:edit)
+            PolicyEditor.new(author).put(kind, sent[kind]["id"], sent[kind], if_match: nil)
+            headers "etag" => PolicyEditor.etag(sent[kind])
+            json({}, 201)
+          end
+
+          app.put "/api/#{path}/:id" do
+            allow!(:edit)
+            unless sent[kind]["id"] == params["id"]
+              raise CobaltLedger::BadInput.at("/#{kind}/id", "a #{kind.tr('_', ' ')} keeps its identifier")
+            end
+
+            PolicyEditor.new(author).put(kind, params["id"], sent[kind], if_match: if_match!,
+                                                                         stored_values: sent["stored_values"])
+            headers "etag" => PolicyEditor.etag(sent[kind])
+            json({})
+          end
+
+          app.delete "/api/#{path}/:id" do
+            allow!(:edit)
+            PolicyEditor.new(author).put(kind, params["id"], nil, if_match: if_match!)
+            json({})
+          end
+        end
+      end
+
       # Helpers of these routes.
       module Help
+        def baselines(state)
+          (state.document["baselines"] || []).map { |each| each.merge("etag" => PolicyEditor.etag(each)) }
+        end
+
         # What follows from a field's kind, for those who write rules. field: CobaltLedger::Catalogue::Field.
         def about_field(field)
           { "sample" => field.kind.sample(field), "family" => field.family.to_s,

@@ -55,15 +55,22 @@ module Server
           edits =
             change_set.edits.map do |edit|
               change = edit.to_change
-              account.of(change).merge(
-                "id" => edit.id, "kind" => edit.kind, "subject" => edit.subject, "verb" => change.verb,
-                "author" => edit.author, "at" => edit.updated_at.iso8601
+              told = account.of(change)
+              told.merge(
+                "lines" => told["lines"] + carried(edit, store.pending), "id" => edit.id, "kind" => edit.kind,
+                "subject" => edit.subject, "verb" => change.verb, "author" => edit.author,
+                "at" => edit.updated_at.iso8601
               )
             end
           {
             "name" => change_set.name, "base_edition" => change_set.base_edition, "revision" => change_set.revision,
             "edits" => edits
           }
+        end
+
+        def carried(edit, state)
+          type = edit.kind == "record_type" && state.policy.record_type(edit.subject)
+          type ? CarriedValues.new(type, edit.carried).words : []
         end
 
         def change_findings = ChangeFindings.new(PolicyStore.instance.in_force, PolicyStore.instance.pending)

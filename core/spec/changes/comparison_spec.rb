@@ -167,17 +167,28 @@ RSpec.describe CobaltLedger::Changes::Comparison do
     end
 
     # Does a line's example differ when it is decided anew, as the document that is given out? And, where no rule writes
-    # other values for them, for others of those that the line names too?
+    # other values for them, for others of those that the line names too? Its condition may be about the user: then what
+    # the record says of one is said of the other.
     def shown(line, engines, random)
       document = line.example.to_h.except("form")
       other = { "user" => line.people.sample(random: random), "unit" => line.units.sample(random: random),
                 "channel" => line.channels.sample(random: random) }
-      asked = [document]
-      asked << document.merge(other) if engines.none? { |engine| writes?(engine) }
-      asked.all? do |each|
-        before, after = engines.map { |engine| met(decided(engine, each, line.example))[line.field] }
-        before != after
+      differs = lambda do |each|
+        engines.map { |engine| met(decided(engine, each, line.example))[line.field] }.uniq.size == 2
       end
+      return differs.call(document) if engines.any? { |engine| writes?(engine) }
+
+      differs.call(document) && [document, swapped(document, other["user"])].any? do |each|
+        differs.call(each.merge(other))
+      end
+    end
+
+    # The same record where the one who asks and somebody else change places.
+    def swapped(document, other)
+      places = { document["user"] => other, other => document["user"] }
+      change = ->(values) { values&.transform_values { |value| places.fetch(value, value) } }
+      document.merge("stored" => change.call(document["stored"]), "entered" => change.call(document["entered"]),
+                     "opened" => change.call(document["opened"])).compact
     end
 
     def writes?(engine)

@@ -3,11 +3,12 @@
 require_relative "policy_generator"
 
 # A small random policy, and the same with something edited: a condition, a threshold, a mask, a window, a channel, an
-# audience, an otherwise, the timing, a value, a refusal, a label, a baseline, the precedence, a rank, a form, a field.
+# audience, an otherwise, the timing, a value, a refusal, a label, a baseline, the precedence, a rank, a form, a field, or
+# one retired.
 class PolicyEdits < PolicyGenerator
   KINDS = %i[
     condition threshold mask window reach audience otherwise timing value refusal label baseline precedence rank form
-    new_rule without state field
+    new_rule without state field retired
   ].freeze
   WINDOWS = [{ "from" => "2026-06-01" }, { "until" => "2026-06-30" }, { "weekdays" => %w[monday tuesday] },
              { "from" => "2026-03-01", "until" => "2026-08-31", "hours" => { "from" => "09:00", "until" => "17:00" } }]
@@ -130,6 +131,11 @@ class PolicyEdits < PolicyGenerator
   def edit_field(document)
     fields_of(document) << { "id" => "extra", "name" => "Extra", "kind" => "text", "section" => "main",
                              "label" => label }
+  end
+
+  def edit_retired(document)
+    edited = pick(fields_of(document))
+    edited["retired"] = !edited["retired"]
   end
 
   def edit_form(document)

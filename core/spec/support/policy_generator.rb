@@ -31,7 +31,10 @@ class PolicyGenerator
       builders.field("notes", label: label, section: "other"),
       builders.field("total", "computed", label: label, formula: "count * level")
     ]
-    fields.each { |field| field["baseline"] = state if field["id"] != "stage" && chance(0.2) }
+    fields.each do |field|
+      field["baseline"] = state if field["id"] != "stage" && chance(0.2)
+      field["retired"] = true if field["id"] != "stage" && chance(0.05)
+    end
     rules = Array.new(@random.rand(9)) { |index| rule(index) }
     fields.each { |field| field["precedence"] = pick(PRECEDENCE) if chance(0.1) }
     builders.policy_document(

@@ -137,6 +137,8 @@ class ReferenceResolver
   end
 
   def targets?(rule, field)
+    return false if field["retired"]
+
     (rule["targets"]["fields"] || []).include?(field["id"]) ||
       (rule["targets"]["sections"] || []).include?(field["section"])
   end
@@ -181,7 +183,8 @@ class ReferenceResolver
       sure << state if standing
       doubtful << state if standing.nil?
     end
-    sure << field["baseline"] if field["baseline"]
+    sure << field["baseline"] if field["baseline"] && !field["retired"]
+    sure << { "visibility" => "hidden", "entry" => "locked", "presence" => "optional" } if field["retired"]
     without = joined(sure, label)
     doubtful.empty? ? without : stricter(without, joined(sure + doubtful, label))
   end

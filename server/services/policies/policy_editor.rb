@@ -10,15 +10,18 @@ module Server
       @author = author
     end
 
-    # One edit. if_match: ETag the editor started from, nil for a new subject, :any to leave it unchecked.
+    # One edit. if_match: ETag the editor started from, nil for a new subject, :any to leave it unchecked; stored_values:
+    # what it makes of values that records hold (see CarriedValues), or nil.
     # Returns the subject's document (nil when removed). Raises Problem or CobaltLedger::BadInput.
-    def put(kind, id, after, if_match:)
+    def put(kind, id, after, if_match:, stored_values: nil)
       exclusively do |change_set, document|
         current = CobaltLedger::Changes::DocumentEdits.find(document, kind, id)
         check_version(kind, id, current, after, if_match)
-        apply(
+        policy = apply(
           change_set, document, [CobaltLedger::Changes::Edit.new(kind: kind, id: id, before: current, after: after)]
         )
+        edit = change_set.edits.find_by(kind: kind, subject: id) if kind == "record_type"
+        CarriedValues.keep(edit, policy.record_type(id), stored_values || {}) if edit
         after
       end
     end
@@ -68,8 +71,9 @@ module Server
         check_revision(change_set, revision)
         raise Problem.new(422, "nothing-to-publish", "The change set holds no edit") if change_set.edits.empty?
 
-        sound!(document)
+        policy = sound!(document)
         yield if block_given?
+        carry_values(change_set, policy)
         Edition.publish(document, by: @author, note: note).tap do |published|
           change_set.update!(published_edition: published.number)
           ChangeSet.open_on(published)
@@ -126,11 +130,20 @@ module Server
       raise Problem.new(412, "changed-meanwhile", "The change set has been edited since you looked at it; look again")
     end
 
+    # Returns the policy as it then is.
     def apply(change_set, document, edits)
       edits = edits.map { |edit| up_to_date(edit) }
-      sound!(CobaltLedger::Changes::DocumentEdits.apply(document, edits), edits)
-      edits.each { |edit| keep(change_set, edit) }
-      change_set.update!(revision: change_set.revision + 1)
+      sound!(CobaltLedger::Changes::DocumentEdits.apply(document, edits), edits).tap do
+        edits.each { |edit| keep(change_set, edit) }
+        change_set.update!(revision: change_set.revision + 1)
+      end
+    end
+
+    # What records hold goes with the record types that are published.
+    def carry_values(change_set, policy)
+      change_set.edits.reject { |edit| edit.carried.empty? }.each do |edit|
+        CarriedValues.new(policy.record_type(edit.subject), edit.carried).apply(@author)
+      end
     end
 
     # A rule of an earlier version is brought up to date.

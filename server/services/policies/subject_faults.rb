@@ -6,7 +6,7 @@ module Server
     module_function
 
     # error: CobaltLedger::BadInput; document: the policy document it is about; edit: CobaltLedger::Changes::Edit.
-    # Returns a BadInput: faults of the subject itself are placed within it, those of other rules name the rule.
+    # Returns a BadInput: faults of the subject itself are placed within it, those of others name it.
     def relative(error, document, edit)
       CobaltLedger::BadInput.new(error.faults.map { |fault| placed(fault, document, edit) })
     end
@@ -21,9 +21,11 @@ module Server
         return CobaltLedger::Fault.new(pointer: fault.pointer.delete_prefix(own), message: fault.message)
       end
 
-      match = fault.pointer.to_s.match(%r{\A/rules/(\d+)(/.*)}) or return fault
+      match = fault.pointer.to_s.match(%r{\A/(rules|baselines|record_types)/(\d+)(/.*)?}) or return fault
+      other = document[match[1]][match[2].to_i]
       CobaltLedger::Fault.new(
-        pointer: "", message: "rule “#{document['rules'][match[1].to_i]['title']}” (#{match[2]}): #{fault.message}"
+        pointer: "", message: "#{match[1].delete_suffix('s').tr('_', ' ')} “#{other['title'] || other['name']}” " \
+                              "(#{match[3]}): #{fault.message}"
       )
     end
   end

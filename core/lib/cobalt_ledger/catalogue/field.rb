@@ -13,7 +13,6 @@ module CobaltLedger
                   :formula,
                   :numbering,
                   :refers_to,
-                  :baseline,
                   :kind_name,
                   :kind,
                   :precedence,
@@ -23,10 +22,12 @@ module CobaltLedger
       # formula: String for computed; numbering: pattern such as "LN-####" for auto-number;
       # refers_to: record type identifier for a record reference; baseline: Hash of facets or nil;
       # typed_when_incomplete: true for a computed field that may be typed while an input is blank;
-      # precedence: name of a method, or nil for the record type's; max_length: of a text, in characters.
+      # precedence: name of a method, or nil for the record type's; max_length: of a text, in characters; retired: true
+      # for one that is kept for what records hold, and that nobody meets any more.
       def initialize(
         id:, name:, kind:, section:, label:, options: [], help: nil, formula: nil, numbering: nil, refers_to: nil,
-        baseline: nil, typed_when_incomplete: false, precedence: nil, max_length: Kind::TEXT_LIMIT
+        baseline: nil, typed_when_incomplete: false, precedence: nil, max_length: Kind::TEXT_LIMIT,
+        retired: false
       )
         @id = id
         @name = name
@@ -44,8 +45,18 @@ module CobaltLedger
         @precedence = precedence
         @max_length = max_length
         @typed_when_incomplete = typed_when_incomplete
+        @retired = retired
         freeze
       end
+
+      # Where a retired field starts, and stays: no rule speaks of it.
+      AWAY = { "visibility" => "hidden", "entry" => "locked", "presence" => "optional" }.freeze
+
+      # Is it kept only for what records hold?
+      def retired? = @retired
+
+      # Its own starting state: Hash of facets, or nil.
+      def baseline = retired? ? AWAY : @baseline
 
       # As of its kind: see Kind.
       def family = kind.family
@@ -60,6 +71,12 @@ module CobaltLedger
 
       # True for a computed field that is typed while an input of its formula is blank.
       def typed_when_incomplete? = @typed_when_incomplete
+
+      # Retired options that a typed value picks, and that another, which it takes the place of, did not: Array of Option.
+      def newly_retired(value, before)
+        picked, held = [value, before].map { |each| each.nil? || each.is_a?(Conditions::Unreadable) ? [] : kind.picked(each) }
+        (picked - held).filter_map { |id| option(id) }.select(&:retired?)
+      end
 
       # JSON value -> typed value or nil. Raises Kind::Unsuitable.
       def parse(raw) = kind.parse(raw, self)

@@ -64,15 +64,7 @@ module CobaltLedger
           }
         end
 
-        old = edit.before["fields"].to_h { |field| [field["id"], field] }
-        new = edit.after["fields"].to_h { |field| [field["id"], field] }
-        lines = [listing("New fields", new.keys - old.keys, new), listing("Dropped fields", old.keys - new.keys, old),
-                 listing("Changed fields", (old.keys & new.keys).reject { |id| old[id] == new[id] }, new)].compact
-        { "title" => title, "lines" => lines.empty? ? ["its heading, sections or lists change"] : lines }
-      end
-
-      def listing(words, ids, fields)
-        ids.any? ? "#{words}: #{ids.map { |id| fields[id]['name'] }.join(', ')}" : nil
+        { "title" => title, "lines" => Catalogued.new(edit.before, edit.after, @old, @new).lines }
       end
     end
   end

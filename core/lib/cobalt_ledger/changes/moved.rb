@@ -115,7 +115,7 @@ module CobaltLedger
           [each.units, each.categories, each.states[id]] if each.states[id]
         end
         [
-          *value_of(side, id), field.section, policy.label(field.label), field.baseline,
+          *value_of(side, id), field.section, policy.label(field.label), field.baseline, field.retired?,
           policy.precedence_of(type, field), baselines, type.category_field, forms(type, id)
         ]
       end

@@ -67,8 +67,8 @@ module CobaltLedger
           typed_when_incomplete: hash["typed_when_incomplete"] || false,
           precedence: hash["precedence"],
           max_length: hash["max_length"] || Catalogue::Kind::TEXT_LIMIT,
-          options:
-            (hash["options"] || []).map { |item| Catalogue::Option.new(id: item["id"], name: item["name"]).freeze }
+          retired: hash["retired"] || false,
+          options: (hash["options"] || []).map { |item| Catalogue::Option.new(**item.transform_keys(&:to_sym)).freeze }
         )
       end
 

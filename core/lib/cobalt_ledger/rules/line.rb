@@ -16,8 +16,10 @@ module CobaltLedger
         freeze
       end
 
-      # Does it speak of a field? field: Catalogue::Field.
-      def targets?(field) = field_ids.include?(field.id) || section_ids.include?(field.section)
+      # Does it speak of a field? field: Catalogue::Field. Nothing speaks of one that is retired.
+      def targets?(field)
+        !field.retired? && (field_ids.include?(field.id) || section_ids.include?(field.section))
+      end
 
       # Document form.
       def to_h

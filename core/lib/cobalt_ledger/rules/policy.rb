@@ -70,13 +70,8 @@ module CobaltLedger
       def index_by_field
         @rules.each_with_object({}) do |rule, found|
           type = record_types[rule.record_type]
-          fields =
-            if rule.section_ids.empty?
-              rule.field_ids.uniq
-            else
-              type.fields.select { |field| rule.targets?(field) }.map(&:id)
-            end
-          fields.each { |id| (found[[rule.record_type, id]] ||= []) << rule }
+          fields = rule.section_ids.empty? ? rule.field_ids.filter_map { |id| type.field(id) } : type.fields
+          fields.each { |field| (found[[type.id, field.id]] ||= []) << rule if rule.targets?(field) }
         end
       end
     end

@@ -39,7 +39,10 @@ module CobaltLedger
       # Each of these: [words, is it named?], :not where the rule does not reach it, nil where nothing is asked.
       def by_field(rule)
         field = @about[:field] or return nil
-        return ["names it", true] if rule.field_ids.include?(field.id)
+        if rule.field_ids.include?(field.id)
+          return [field.retired? ? "names it, though it is retired" : "names it",
+                  true]
+        end
 
         return ["through every field under #{type_of(rule).section(field.section).name}", true] if rule.targets?(field)
 

@@ -20,6 +20,7 @@ module CobaltLedger
         end
 
         def self.display(value, field) = field.option(value)&.name || value
+        def self.picked(value) = [value]
         def self.stand_in(field) = field.options.first&.id
         def self.sample(field) = field.options.first(3).map(&:name).join(", ")
       end

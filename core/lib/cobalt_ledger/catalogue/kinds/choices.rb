@@ -25,6 +25,7 @@ module CobaltLedger
         end
 
         def self.display(value, field) = value.map { |item| field.option(item)&.name || item }.join(", ")
+        def self.picked(value) = value
         def self.stand_in(field) = field.options.first(1).map(&:id)
         def self.sample(field) = field.options.first(2).map(&:name).join(", ")
       end

@@ -58,7 +58,7 @@ module CobaltLedger
         sure = @slot.sure(@slot.baselines, @outcomes).map(&:state)
         doubtful = @slot.doubtful(@slot.baselines, @outcomes).map(&:state)
         line(
-          :field, @slot.field, "The field's own baseline", found.state, standing(:applies, nil),
+          :field, @slot.field, @slot.field.retired? ? "The field is retired" : "The field's own baseline", found.state, standing(:applies, nil),
           @slot.stages.baseline(sure, doubtful)
         )
       end

@@ -21,7 +21,7 @@ module CobaltLedger
       # only what the client changed. Returns a Verdict; nothing is stored.
       def judge(question, changes)
         start = @engine.decide(question)
-        refusals = closed_to(start) + unreadable(question.record_type, changes)
+        refusals = closed_to(start) + unsuitable(start, changes)
         # The others are judged all the same, so that everything that is wrong is told at once.
         form = TypedForm.new(@engine, question.with(entered: changes.except(*refusals.map(&:field))), start: start)
         typing = form.typing
@@ -105,18 +105,27 @@ module CobaltLedger
         end
       end
 
-      def unreadable(record_type, changes)
+      def unsuitable(start, changes)
+        type = start.question.record_type
         changes.filter_map do |id, raw|
-          field = record_type.field(id)
+          field = type.field(id)
           unless field
-            next Refusal.new(field: id, kind: "unknown", words: "#{record_type.name} has no field “#{id}”", rules: [])
+            next Refusal.new(field: id, kind: "unknown", words: "#{type.name} has no field “#{id}”", rules: [])
           end
 
-          field.parse(raw)
-          nil
+          picked = field.newly_retired(field.parse(raw), seen(start, field))
+          words = "#{Words.list(picked.map(&:name))} is no longer offered"
+          Refusal.new(field: id, kind: "unsuitable", words: "#{field.name}: #{words}", rules: []) if picked.any?
         rescue Catalogue::Kind::Unsuitable => e
           Refusal.new(field: id, kind: "unsuitable", words: "#{field.name} #{e.message}", rules: [])
         end
+      end
+
+      # What is stored in a field, where it is seen: what is not must not be found out by trying.
+      def seen(start, field)
+        return nil if start[field.id].hidden? || start[field.id].masked?
+
+        Values.read(field, start.question.stored[field.id])
       end
 
       # Fields that no order of the changes could have reached while they were open.

@@ -1,0 +1,96 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Changes
+    # What becomes of a record type, in plain words: its fields one by one, then the rest of it.
+    class Catalogued
+      # Members of a field's document, as people call them, told as "before becomes after".
+      MEMBERS = { "name" => "name", "kind" => "kind", "section" => "section", "label" => "sensitivity",
+                  "help" => "help text", "formula" => "formula", "numbering" => "numbering", "refers_to" => "refers to",
+                  "max_length" => "longest text", "precedence" => "precedence" }.freeze
+
+      # The same of the record type.
+      HEADING = { "name" => "Name", "plural" => "Plural", "title_field" => "Title", "category_field" => "Category",
+                  "precedence" => "Precedence" }.freeze
+
+      # before, after: documents of the record type; old, new: Rules::Policy they belong to.
+      def initialize(before, after, old, new)
+        @types = [before, after]
+        @policies = [old, new]
+      end
+
+      # Array of String, never empty.
+      def lines
+        all = [listing("New fields", ids[1] - ids[0], 1), listing("Dropped fields", ids[0] - ids[1], 0),
+               *(ids[0] & ids[1]).flat_map { |id| field(id) }, *heading].compact
+        all.empty? ? ["its order changes"] : all
+      end
+
+      private
+
+      def ids = @ids ||= @types.map { |type| type["fields"].map { |field| field["id"] } }
+      def of(id, side) = @types[side]["fields"].find { |field| field["id"] == id }
+
+      def listing(words, ids, side)
+        ids.any? ? "#{words}: #{ids.map { |id| of(id, side)['name'] }.join(', ')}" : nil
+      end
+
+      # What becomes of one field: Array with at most one String.
+      def field(id)
+        old, new = [0, 1].map { |side| of(id, side) }
+        return [] if old == new
+
+        told = MEMBERS.filter_map do |member, words|
+          "#{words} #{said(member, old, 0)} becomes #{said(member, new, 1)}" unless old[member] == new[member]
+        end
+        told += options(old, new)
+        told << "starts otherwise" unless old["baseline"] == new["baseline"]
+        told << (new["retired"] ? "is retired" : "is taken up again") unless old["retired"] == new["retired"]
+        ["#{new['name']}: #{told.empty? ? 'is otherwise' : told.join('; ')}"]
+      end
+
+      # A value of a member, in the words of its side.
+      def said(member, field, side)
+        value = field[member] or return "none"
+        case member
+        when "kind" then Catalogue::Kind[value].title
+        when "section" then (@types[side]["sections"].find do |each|
+          each["id"] == value
+        end || { "name" => value })["name"]
+        when "label" then @policies[side].label(value)&.name || value
+        else value.to_s.size > 60 ? "“#{value.to_s[0, 57]}…”" : "“#{value}”"
+        end
+      end
+
+      def options(old, new)
+        before, after = [old, new].map { |field| (field["options"] || []).to_h { |each| [each["id"], each] } }
+        kept = before.keys & after.keys
+        [
+          named("new options", after.values_at(*(after.keys - before.keys))),
+          named("options gone", before.values_at(*(before.keys - after.keys))),
+          named("options retired", kept.select { |id| after[id]["retired"] && !before[id]["retired"] }
+            .map { |id| after[id] }),
+          named("options taken up again", kept.select { |id| before[id]["retired"] && !after[id]["retired"] }
+            .map { |id| after[id] }),
+          named("options renamed", kept.reject { |id| before[id]["name"] == after[id]["name"] }.map { |id| after[id] })
+        ].compact
+      end
+
+      def named(words, options) = options.any? ? "#{words}: #{options.map { |each| each['name'] }.join(', ')}" : nil
+
+      def heading
+        before, after = @types
+        told = HEADING.filter_map do |member, words|
+          unless before[member] == after[member]
+            "#{words} #{before[member] || 'none'} becomes #{after[member] || 'none'}"
+          end
+        end
+        told << "Its sections are otherwise" unless before["sections"] == after["sections"]
+        told << "Its list shows other columns" unless before["list_fields"] == after["list_fields"]
+        told << "Its forms are otherwise" unless before["forms"] == after["forms"]
+        told << "Its path of stages is otherwise" unless before["path"] == after["path"]
+        told
+      end
+    end
+  end
+end
