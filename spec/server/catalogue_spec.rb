@@ -103,7 +103,8 @@ RSpec.describe "The catalogue by hand" do
                  "states" => { "topic" => { "visibility" => "hidden" } } }
     call(:post, "/api/catalogue/consequences", { kind: "baseline", id: "quiet", after: baseline })
     expect(answer["faults"]).to eq([])
-    expect(answer["sentences"]).to contain_exactly(/^Everyone sees less of and .+ at Tidewater House/, /^Everyone sees less of Topic/)
+    expect(answer["sentences"]).to contain_exactly(/^Everyone sees less of and .+ at Tidewater House/,
+                                                   /^Everyone sees less of Topic/)
     expect(call(:post, "/api/baselines", { baseline: baseline })).to eq(201)
     call(:get, "/api/catalogue?state=pending")
     tags = answer.values_at("baselines", "record_types").map do |list|

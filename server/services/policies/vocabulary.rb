@@ -10,7 +10,7 @@ module Server
       {
         "kinds" =>
           CobaltLedger::Catalogue::Kind.members.map do |name, kind|
-            { "name" => name, "title" => kind.title, "family" => kind.family.to_s }
+            { "name" => name, "title" => kind.title, "family" => kind.family.to_s, "takes" => kind.takes }
           end,
         "comparisons" => comparisons,
         "operands" => operands,

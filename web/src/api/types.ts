@@ -68,6 +68,9 @@ export type ChangeFinding = Schemas["ChangeFinding"];
 export type StoredRecordSearch = Schemas["StoredRecords"];
 export type Impact = Schemas["Impact"];
 export type Edition = Schemas["Edition"];
+export type SubjectImpact = Schemas["SubjectImpact"];
+export type CarriedPlan = Schemas["CarriedValues"];
+export type BaselineView = Catalogue["baselines"][number];
 export type Named = Schemas["Named"];
 
 /** One page of a list. */

@@ -3,6 +3,7 @@ import { useState, type ChangeEvent } from "react";
 import { api } from "../api/client";
 import type { ImportAsked, ImportPreview } from "../api/types";
 import { ProblemNotice } from "./ProblemNotice";
+import { Sentences } from "./Sentences";
 
 export type ImportKind = ImportAsked["kind"];
 type Complete = NonNullable<ImportAsked["complete"]>[number];
@@ -179,25 +180,16 @@ export function ImportPanel({ kinds, onClose }: Props) {
             <Listing title="Adds" items={preview.adds} />
             <Listing title="Changes" items={preview.changes} />
             <Listing title="Drops" items={preview.drops} />
-            {!nothing && <Consequences sentences={preview.sentences} />}
+            {!nothing && (
+              <section>
+                <h3>What it does to whom</h3>
+                <Sentences sentences={preview.sentences} className="account-lines" />
+              </section>
+            )}
           </div>
         )}
       </div>
     </Modal>
-  );
-}
-
-function Consequences({ sentences }: { sentences: string[] }) {
-  return (
-    <section>
-      <h3>What it does to whom</h3>
-      <ul className="account-lines">
-        {sentences.map((sentence) => (
-          <li key={sentence}>{sentence}</li>
-        ))}
-        {sentences.length === 0 && <li>Proved: nobody meets any difference.</li>}
-      </ul>
-    </section>
   );
 }
 

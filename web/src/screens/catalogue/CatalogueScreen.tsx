@@ -3,12 +3,15 @@ import { useState } from "react";
 import { useSearchParams } from "react-router";
 import { useCatalogue, usePeople } from "../../api/queries";
 import type { Catalogue, RecordType } from "../../api/types";
-import { QuestionStrip } from "../../question/QuestionStrip";
+import { StateSwitch } from "../../question/StateSwitch";
 import { useSubject } from "../../question/useSubject";
 import { ImportPanel } from "../../shared/ImportPanel";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useAccount } from "../../shell/account";
+import { NewRecordType } from "./NewRecordType";
+import { BaselinesView } from "./baselines/BaselinesView";
+import { FieldEditor } from "./fields/FieldEditor";
 import { FormPreviewPane } from "./FormPreviewPane";
 import { FormsEditor } from "./FormsEditor";
 import { PathEditor } from "./PathEditor";
@@ -24,14 +27,17 @@ export default function CatalogueScreen() {
   const { may } = useAccount();
   const catalogue = useCatalogue(question.state);
   const [importing, setImporting] = useState(false);
+  const [making, setMaking] = useState(false);
   const data = catalogue.data;
   return (
     <>
-      <QuestionStrip who="audiences" />
       <main className="page">
         <div className="with-list">
           <nav className="side-list" aria-label="Record types">
             <h3>Record types</h3>
+            <div className="which">
+              <StateSwitch state={question.state} onState={(state) => change({ state })} />
+            </div>
             {(data?.record_types ?? []).map((each) => (
               <button
                 type="button"
@@ -43,6 +49,11 @@ export default function CatalogueScreen() {
                 <span className="tag">{each.fields.length} fields</span>
               </button>
             ))}
+            {may("edit") && question.state === "pending" && (
+              <p style={{ margin: 0, padding: "14px 14px 0" }}>
+                <Button onClick={() => setMaking(true)}>New record type</Button>
+              </p>
+            )}
             {may("import") && (
               <p style={{ margin: 0, padding: 14 }}>
                 <Button onClick={() => setImporting(true)}>Import from a file</Button>
@@ -64,7 +75,8 @@ export default function CatalogueScreen() {
               {!data && !catalogue.error && <Loading />}
               {data && (
                 <div className="empty">
-                  No record type yet. Import one: a JSON Schema, a CSV list of fields, or a policy document.
+                  No record type yet. Make one by hand, or import one: a JSON Schema, a CSV list of fields, or
+                  a policy document.
                 </div>
               )}
               {data && <Labels catalogue={data} />}
@@ -72,6 +84,16 @@ export default function CatalogueScreen() {
           )}
         </div>
       </main>
+      {making && data && (
+        <NewRecordType
+          catalogue={data}
+          onClose={() => setMaking(false)}
+          onMade={(id) => {
+            setMaking(false);
+            change({ type: id, record: "" });
+          }}
+        />
+      )}
       {importing && (
         <ImportPanel
           kinds={["fields-json-schema", "fields-csv", "policy"]}
@@ -82,7 +104,7 @@ export default function CatalogueScreen() {
   );
 }
 
-const VIEWS = { fields: "Fields", forms: "Forms", path: "Path of stages" } as const;
+const VIEWS = { fields: "Fields", baselines: "Baselines", forms: "Forms", path: "Path of stages" } as const;
 type View = keyof typeof VIEWS;
 
 /** One record type, looked at and edited; forms and path with the form that somebody would get beside them. */
@@ -91,18 +113,15 @@ function TypeView({ kept, catalogue }: { kept: RecordType; catalogue: Catalogue 
   const { may } = useAccount();
   const [search, setSearch] = useSearchParams();
   const [person, setPerson] = useState("");
+  const [chosen, setChosen] = useState("");
   const draft = useTypeDraft(kept);
   const asked = search.get("view") ?? "";
   const view: View = asked in VIEWS ? (asked as View) : "fields";
-  const beside = view !== "fields";
+  const beside = view === "forms" || view === "path";
   const someone = usePeople("", "", 1, 1).data?.items[0]?.id ?? "";
-  const preview = useTypePreview(
-    draft.type,
-    question,
-    person || question.as || someone,
-    beside || draft.dirty,
-  );
+  const preview = useTypePreview(draft.type, question, person || question.as || someone, beside);
   const readOnly = !may("edit") || question.state === "in_force";
+  const field = view === "fields" && !readOnly && draft.type.fields.find((each) => each.id === chosen);
   const editing = { type: draft.type, readOnly, onChange: draft.put };
   const choose = (next: View) =>
     setSearch((before) => {
@@ -111,7 +130,7 @@ function TypeView({ kept, catalogue }: { kept: RecordType; catalogue: Catalogue 
       return parts;
     });
   return (
-    <div className={beside ? "type-view beside" : "type-view"}>
+    <div className={beside || field ? "type-view beside" : "type-view"}>
       <div className="sheet" tabIndex={0} role="region" aria-label="Record type">
         <div className="head">
           <h1>{kept.name}</h1>
@@ -131,19 +150,32 @@ function TypeView({ kept, catalogue }: { kept: RecordType; catalogue: Catalogue 
           <TypeBar
             type={draft.type}
             etag={draft.etag}
-            faults={preview.data?.faults ?? []}
             onDrop={draft.drop}
+            onBack={draft.undo}
+            onType={draft.put}
           />
         )}
         {view === "fields" && (
           <>
-            <TypeFields {...editing} catalogue={catalogue} />
+            <TypeFields {...editing} catalogue={catalogue} chosen={chosen} onChoose={setChosen} />
             <Labels catalogue={catalogue} />
           </>
         )}
+        {view === "baselines" && <BaselinesView type={kept} catalogue={catalogue} readOnly={readOnly} />}
         {view === "forms" && <FormsEditor {...editing} />}
         {view === "path" && <PathEditor {...editing} />}
       </div>
+      {field && (
+        <FieldEditor
+          key={field.id}
+          field={field}
+          known={kept.fields.some((each) => each.id === field.id)}
+          type={draft.type}
+          catalogue={catalogue}
+          onChange={draft.put}
+          onClose={() => setChosen("")}
+        />
+      )}
       {beside && (
         <FormPreviewPane
           preview={preview.data}

@@ -2,24 +2,12 @@ import { Checkbox, Input, Select } from "antd";
 import { useState } from "react";
 import type { FormDesign, RecordType } from "../../api/types";
 import { MODES } from "../../question/useQuestion";
+import { identifier } from "../../shared/identifier";
 import { AudienceEditor } from "../rules/AudienceEditor";
 import { SectionEditor } from "./SectionEditor";
 import { swapped } from "./swapped";
 
 type Props = { type: RecordType; readOnly: boolean; onChange: (type: RecordType) => void };
-
-const idOf = (name: string, taken: string[]) => {
-  const stem =
-    name
-      .toLowerCase()
-      .replace(/[^a-z0-9]+/g, "-")
-      .replace(/^-+|-+$/g, "") || "form";
-  return (
-    [stem, ...Array.from({ length: 99 }, (_, index) => `${stem}-${index + 2}`)].find(
-      (id) => !taken.includes(id),
-    ) ?? stem
-  );
-};
 
 /** Every section and field, as the one form of a record type that has no forms of its own. */
 const everything = (type: RecordType): FormDesign["sections"] =>
@@ -42,15 +30,27 @@ export function FormsEditor({ type, readOnly, onChange }: Props) {
   };
   const set = (change: Partial<FormDesign>) =>
     form && put(forms.map((each) => (each === form ? clean({ ...each, ...change }) : each)));
-  const add = () => {
-    const first = forms.length === 0;
-    const name = first ? "Full form" : "Short form";
-    const id = idOf(
+  const named = (name: string) => ({
+    name,
+    id: identifier(
       name,
       forms.map((each) => each.id),
-    );
-    const whole = { id, name, sections: everything(type) };
-    put(first ? [whole] : [{ ...whole, audience: { any: [] } }, ...forms]);
+      "-",
+      "form",
+    ),
+  });
+  // A form needs something on it: an empty one begins with what records are called by.
+  const add = (copied: FormDesign | undefined) => {
+    const title = type.title_field ?? type.fields[0]?.id ?? "";
+    const sections = copied?.sections ?? [{ id: "main", name: "Main", columns: 1, fields: [title] }];
+    put([
+      { ...named(copied ? `${copied.name} copy` : "New form"), sections, audience: { any: [] } },
+      ...forms,
+    ]);
+    setChosen(0);
+  };
+  const begin = () => {
+    put([{ ...named("Full form"), sections: everything(type) }]);
     setChosen(0);
   };
   if (!form) {
@@ -60,7 +60,7 @@ export function FormsEditor({ type, readOnly, onChange }: Props) {
         {!readOnly && (
           <>
             {" "}
-            <button type="button" className="plain" onClick={add}>
+            <button type="button" className="plain" onClick={begin}>
               Make forms of its own
             </button>
           </>
@@ -77,8 +77,11 @@ export function FormsEditor({ type, readOnly, onChange }: Props) {
             <span className="tag">{each.audience || each.modes ? "" : " fallback"}</span>
           </button>
         ))}
-        <button type="button" className="plain" onClick={add}>
-          add a form
+        <button type="button" className="plain" onClick={() => add(undefined)}>
+          add an empty form
+        </button>
+        <button type="button" className="plain" onClick={() => add(form)}>
+          add a copy of this one
         </button>
       </div>
       <div className="editor">
@@ -187,9 +190,11 @@ function AddSection({
       onChange={(field: string | null) =>
         field &&
         onAdd({
-          id: idOf(
-            "section",
+          id: identifier(
+            "New section",
             form.sections.map((section) => section.id),
+            "-",
+            "section",
           ),
           name: "New section",
           columns: 1,

@@ -1,8 +1,9 @@
 import type { FieldState } from "../../api/types";
 import { Glyph } from "../../ink/Glyph";
+import { LEVEL_NAMES } from "../../ink/levels";
 
-/** A starting state in ink and words. */
-export function StartingState({ state }: { state: FieldState }) {
+/** A starting state in ink and words; of a part of one, only what it speaks of. */
+export function StartingState({ state, part }: { state: FieldState; part?: boolean }) {
   const level =
     state.visibility === "hidden"
       ? "hidden"
@@ -16,9 +17,7 @@ export function StartingState({ state }: { state: FieldState }) {
   return (
     <span className="row-flex" style={{ gap: 6, flexWrap: "nowrap" }}>
       <Glyph cell={level} small named={false} />
-      {[state.visibility, state.entry, state.presence === "required" ? "required" : ""]
-        .filter(Boolean)
-        .join(", ")}
+      {part ? [state.visibility, state.entry, state.presence].filter(Boolean).join(", ") : LEVEL_NAMES[level]}
     </span>
   );
 }

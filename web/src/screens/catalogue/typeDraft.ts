@@ -2,6 +2,7 @@ import { create } from "zustand";
 import { persist } from "zustand/middleware";
 import type { RecordType, RecordTypeDocument } from "../../api/types";
 import { keptBy, readAnew } from "../../shared/kept";
+import { forget, remember, useHistory } from "../../shared/useHistory";
 
 /** A record type being edited; etag: the version the edit started from. */
 type Draft = { type: RecordType; etag: string };
@@ -26,17 +27,32 @@ const drop = (id: string) => store.setState(({ [id]: _dropped, ...rest }) => res
 /** The record type with edits that are kept in this browser until they go into the change set. */
 export function useTypeDraft(type: RecordType) {
   const draft = store((all) => all[type.id]);
-  const put = (next: RecordType) => {
+  const name = `record type ${type.id}`;
+  const history = useHistory<RecordType>(name);
+  const current = draft?.type ?? type;
+  const show = (next: RecordType) => {
     const same = JSON.stringify(documentOf(next)) === JSON.stringify(documentOf(type));
     if (same) drop(type.id);
     else store.setState({ [type.id]: { type: next, etag: draft?.etag ?? type.etag } });
   };
   return {
-    type: draft?.type ?? type,
+    type: current,
     etag: draft?.etag ?? type.etag,
     dirty: draft !== undefined,
-    put,
-    drop: () => drop(type.id),
+    put: (next: RecordType) => {
+      remember(name, current);
+      show(next);
+    },
+    drop: () => {
+      forget(name);
+      drop(type.id);
+    },
+    undo: history.canUndo
+      ? () => {
+          const before = history.undo(current);
+          if (before) show(before);
+        }
+      : undefined,
   };
 }
 

@@ -3,7 +3,6 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { api } from "../../api/client";
 import type { ChangeSet } from "../../api/types";
-import { QuestionStrip } from "../../question/QuestionStrip";
 import { useQuestionSearch } from "../../question/useQuestion";
 import { withPart } from "../../question/withPart";
 import { Loading } from "../../shared/Loading";
@@ -23,7 +22,6 @@ export default function ChangesScreen() {
   const [all, setAll] = useState(false);
   return (
     <>
-      <QuestionStrip who="audiences" />
       <main className="page">
         <div className="split">
           <div className="sheet">

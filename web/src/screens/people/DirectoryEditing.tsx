@@ -3,6 +3,7 @@ import type { ReactNode } from "react";
 import { api } from "../../api/client";
 import type { DirectoryEdit } from "../../api/types";
 import { ProblemNotice } from "../../shared/ProblemNotice";
+import { Sentences } from "../../shared/Sentences";
 
 type Props = {
   title: string;
@@ -42,12 +43,7 @@ export function DirectoryEditing({ title, edits, children, onClose }: Props) {
         {told && (
           <section aria-label="What it does to whom">
             <h3>What it does to whom, by the policy in force</h3>
-            <ul className="consequences">
-              {told.sentences.map((sentence) => (
-                <li key={sentence}>{sentence}</li>
-              ))}
-              {told.sentences.length === 0 && <li>Proved: nobody meets any difference.</li>}
-            </ul>
+            <Sentences sentences={told.sentences} />
           </section>
         )}
         <div className="actions">

@@ -3,7 +3,6 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { useDirectory, usePeople } from "../../api/queries";
 import type { Directory, DirectoryNode, User } from "../../api/types";
-import { QuestionStrip } from "../../question/QuestionStrip";
 import { useQuestionSearch } from "../../question/useQuestion";
 import { withPart } from "../../question/withPart";
 import { ImportPanel } from "../../shared/ImportPanel";
@@ -42,7 +41,6 @@ export default function PeopleScreen() {
   const [box, setBox] = useSearchBox(text, (found) => set({ find: found }, true));
   return (
     <>
-      <QuestionStrip who="audiences" />
       <main className="page">
         <div className={`with-list ${editing ? "editing" : ""}`}>
           <nav className="side-list" aria-label="Belonging to">

@@ -11,7 +11,7 @@ import { dropDraft, isNewDraft, keepDraft } from "./drafts";
 import { DuplicateRule } from "./DuplicateRule";
 import { RuleParts } from "./RuleParts";
 import { SentenceWords } from "./SentenceWords";
-import { forget } from "./useHistory";
+import { forget } from "../../shared/useHistory";
 import { usePreview, useSettled } from "./usePreview";
 import { useRuleEdit } from "./useRuleEdit";
 import { useRuleSaving } from "./useRuleSaving";

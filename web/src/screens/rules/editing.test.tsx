@@ -5,7 +5,7 @@ import { keepFor, keptAs } from "../../shared/kept";
 import { rule } from "../../testing/samples";
 import { isNewDraft, keepDraft, useDrafts } from "./drafts";
 import { faultWords } from "./RulePart";
-import { forget, remember, useHistory } from "./useHistory";
+import { forget, remember, useHistory } from "../../shared/useHistory";
 import { tidied, useRuleEdit } from "./useRuleEdit";
 
 const view: RuleView = {
@@ -123,7 +123,7 @@ describe("a rule", () => {
 
 describe("taking edits back", () => {
   it("goes back and forth through what the rule was, and a new edit ends the way forth", () => {
-    const history = renderHook(() => useHistory("h1"));
+    const history = renderHook(() => useHistory<Rule>("h1"));
     act(() => remember("h1", titled("one")));
     act(() => remember("h1", titled("two")));
     expect(doing(() => history.result.current.undo(titled("three")))?.title).toBe("two");
@@ -138,7 +138,7 @@ describe("taking edits back", () => {
     vi.useFakeTimers();
     const box = document.body.appendChild(document.createElement("textarea"));
     box.focus();
-    const history = renderHook(() => useHistory("h2"));
+    const history = renderHook(() => useHistory<Rule>("h2"));
     act(() => remember("h2", titled("")));
     vi.advanceTimersByTime(200);
     act(() => remember("h2", titled("a")));

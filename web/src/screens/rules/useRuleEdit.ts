@@ -1,6 +1,6 @@
 import type { Rule, RuleView } from "../../api/types";
 import { dropDraft, keepDraft, useDrafts } from "./drafts";
-import { remember, useHistory } from "./useHistory";
+import { remember, useHistory } from "../../shared/useHistory";
 
 /**
  * The edit of one rule, kept in this browser until it is saved or discarded. name: the rule's identifier, or the key of a
@@ -8,7 +8,7 @@ import { remember, useHistory } from "./useHistory";
  */
 export function useRuleEdit(name: string, view: RuleView | undefined, readOnly: boolean) {
   const drafts = useDrafts();
-  const history = useHistory(name);
+  const history = useHistory<Rule>(name);
   const draft = readOnly ? undefined : drafts[name];
   const rule = draft?.rule ?? view?.rule;
 

@@ -8,6 +8,7 @@ module CobaltLedger
         known_as "auto_number", order: 14
         titled "auto-number"
 
+        def self.takes = %w[numbering]
         def self.numbered? = true
 
         def self.parse(raw, _field) = text(raw)

@@ -1,8 +1,7 @@
 import { create } from "zustand";
-import type { Rule } from "../../api/types";
 
-/** Edits of one rule that can be taken back, newest last, and those that were. */
-type Stacks = { past: Rule[]; future: Rule[]; at: number; box: Element | null };
+/** Edits of one thing that can be taken back, newest last, and those that were. */
+type Stacks = { past: unknown[]; future: unknown[]; at: number; box: Element | null };
 
 /** Keystrokes in one box closer together than this, in milliseconds, are one edit. */
 const PAUSE = 700;
@@ -12,8 +11,8 @@ const BLANK: Stacks = { past: [], future: [], at: 0, box: null };
 const store = create<Record<string, Stacks>>()(() => ({}));
 const keep = (name: string, stacks: Stacks) => store.setState({ [name]: stacks });
 
-/** Remembers what a rule was before an edit. */
-export function remember(name: string, before: Rule): void {
+/** Remembers what was there before an edit. name: of what is edited. */
+export function remember(name: string, before: unknown): void {
   const { past, at, box } = store.getState()[name] ?? BLANK;
   const now = Date.now();
   const typing = textBox();
@@ -32,12 +31,12 @@ export function forget(name: string): void {
   keep(name, BLANK);
 }
 
-/** Taking edits of a rule back and bringing them again; each gives the rule as it then is, or null. */
-export function useHistory(name: string) {
+/** Taking edits back and bringing them again; each gives what is edited as it then is, or null. */
+export function useHistory<Item>(name: string) {
   const stacks = store((all) => all[name] ?? BLANK);
-  const step = (from: "past" | "future", current: Rule): Rule | null => {
-    const rule = stacks[from].at(-1);
-    if (!rule) return null;
+  const step = (from: "past" | "future", current: Item): Item | null => {
+    const item = stacks[from].at(-1) as Item | undefined;
+    if (!item) return null;
     const to = from === "past" ? "future" : "past";
     keep(name, {
       ...stacks,
@@ -46,12 +45,12 @@ export function useHistory(name: string) {
       at: 0,
       box: null,
     });
-    return rule;
+    return item;
   };
   return {
     canUndo: stacks.past.length > 0,
     canRedo: stacks.future.length > 0,
-    undo: (current: Rule) => step("past", current),
-    redo: (current: Rule) => step("future", current),
+    undo: (current: Item) => step("past", current),
+    redo: (current: Item) => step("future", current),
   };
 }

@@ -1,0 +1,123 @@
+import { useState } from "react";
+import { useDirectory } from "../../../api/queries";
+import type { BaselineView, Catalogue, RecordType } from "../../../api/types";
+import { identifier } from "../../../shared/identifier";
+import { StartingState } from "../StartingState";
+import { BaselineEditor } from "./BaselineEditor";
+
+type Props = { type: RecordType; catalogue: Catalogue; readOnly: boolean };
+
+/** The baselines of a record type: where each holds, and what fields start as there. */
+export function BaselinesView({ type, catalogue, readOnly }: Props) {
+  const [edited, setEdited] = useState<BaselineView | null>(null);
+  const baselines = catalogue.baselines.filter((baseline) => baseline.record_type === type.id);
+  const fresh = (): BaselineView => ({
+    id: identifier(
+      `${type.id} baseline`,
+      catalogue.baselines.map((each) => each.id),
+      "-",
+      "baseline",
+    ),
+    name: "",
+    record_type: type.id,
+    states: {},
+    etag: "",
+  });
+  return (
+    <>
+      {baselines.length === 0 && !edited && (
+        <div className="empty">
+          No baseline: every field starts as its own baseline or its label says, in every unit.
+        </div>
+      )}
+      {baselines.map((baseline) => (
+        <BaselineTable
+          key={baseline.id}
+          baseline={baseline}
+          type={type}
+          onEdit={readOnly ? undefined : () => setEdited(baseline)}
+        />
+      ))}
+      {!readOnly && (
+        <p>
+          <button type="button" className="plain" onClick={() => setEdited(fresh())}>
+            Add a baseline
+          </button>
+        </p>
+      )}
+      {edited && (
+        <BaselineEditor
+          key={`${edited.id} ${edited.etag}`}
+          kept={edited}
+          type={type}
+          catalogue={catalogue}
+          onClose={() => setEdited(null)}
+        />
+      )}
+    </>
+  );
+}
+
+function BaselineTable({
+  baseline,
+  type,
+  onEdit,
+}: {
+  baseline: BaselineView;
+  type: RecordType;
+  onEdit: (() => void) | undefined;
+}) {
+  return (
+    <section aria-label={`Baseline ${baseline.name}`} className="baseline">
+      <div className="head">
+        <h2>{baseline.name}</h2>
+        <HoldsWhere baseline={baseline} type={type} />
+        {onEdit && (
+          <span className="push">
+            <button type="button" className="plain" aria-label={`Edit ${baseline.name}`} onClick={onEdit}>
+              Edit
+            </button>
+          </span>
+        )}
+      </div>
+      <table className="ruled">
+        <thead>
+          <tr>
+            <th className="margin" style={{ width: 230 }}>
+              Field
+            </th>
+            <th>Starts as</th>
+          </tr>
+        </thead>
+        <tbody>
+          {Object.entries(baseline.states).map(([id, state]) => (
+            <tr key={id}>
+              <th className="margin" scope="row">
+                {type.fields.find((field) => field.id === id)?.name ?? id}
+              </th>
+              <td>
+                <StartingState state={state} part />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+/** "at Tidewater House; when Purpose is Research" */
+function HoldsWhere({ baseline, type }: { baseline: BaselineView; type: RecordType }) {
+  const directory = useDirectory();
+  const units = new Map((directory.data?.units ?? []).map((unit) => [unit.id, unit.name]));
+  const category = type.fields.find((field) => field.id === type.category_field);
+  const option = (id: string) => category?.options?.find((each) => each.id === id)?.name ?? id;
+  return (
+    <span className="soft">
+      {[
+        ...(baseline.units ?? []).map((id) => `at ${units.get(id) ?? id}`),
+        ...(baseline.categories ?? []).map((id) => `when ${category?.name} is ${option(id)}`),
+      ].join("; ")}
+    </span>
+  );
+}

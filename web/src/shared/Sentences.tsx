@@ -1,0 +1,11 @@
+/** What something does to whom, in sentences made by the core; none of them is a proof that nobody meets a difference. */
+export function Sentences({ sentences, className }: { sentences: string[]; className?: string }) {
+  return (
+    <ul className={className ?? "consequences"}>
+      {sentences.map((sentence) => (
+        <li key={sentence}>{sentence}</li>
+      ))}
+      {sentences.length === 0 && <li>Proved: nobody meets any difference.</li>}
+    </ul>
+  );
+}
