@@ -25,9 +25,9 @@ module Server
       super(detail)
     end
 
-    # For CobaltLedger::BadInput: lists every fault with its JSON Pointer.
-    def self.from_bad_input(error, status = 422)
-      new(status, "bad-input", error.faults.join("; ")[0, 2000],
+    # For CobaltLedger::BadInput: lists every fault with its JSON Pointer. members: what it holds beside.
+    def self.from_bad_input(error, status = 422, **members)
+      new(status, "bad-input", error.faults.join("; ")[0, 2000], **members,
           faults: error.faults.map { |fault| { "pointer" => fault.pointer.to_s, "message" => fault.message } })
     end
 

@@ -22,7 +22,7 @@ module Server
       module Help
         def importing
           content = sent["content"].unpack1("m0")
-          Importing.new(sent["kind"], content, sent.slice("name", "mapping", "replace", "complete"), author)
+          Importing.new(sent["kind"], content, sent.except("kind", "content", "token"), author)
         rescue ArgumentError
           raise CobaltLedger::BadInput.at("/content", "is not base64")
         end

@@ -9,7 +9,8 @@ RSpec.describe "Catalogue, People and Changes" do
     visit("/catalogue?type=outgoing-loan")
     expect(page).to have_css("tr", text: "Insured total")
     expect(page).to have_text("item_count * unit_value")
-    expect(page).to have_text("Research loans carry no fee")
+    click_button("Baselines")
+    expect(page).to have_css("section", text: /Research loans carry no fee.*when Purpose is Research/m)
     click_button("Collection object")
     expect(page).to have_current_path(/type=collection-object/)
     expect(page).to have_css("h1", text: "Collection object")
@@ -87,6 +88,48 @@ RSpec.describe "Catalogue, People and Changes" do
     click_button("Keep")
     expect(page).to have_css("tr", text: "Ilka Fenn")
     expect(page).to have_css("tr", text: "Cleo Marchetti")
+  end
+
+  it "makes a group by hand, puts it under another, and takes a role out with what that does" do
+    visit("/people")
+    click_button("New group")
+    fill_in("Name of the group", with: "Night watch")
+    choose_option("Lies within", "Custodians", typing: "Custod")
+    close_list
+    click_button("What would it do?")
+    expect(page).to have_css("section[aria-label='What it does to whom'] li", text: "Proved: nobody meets")
+    click_button("Keep")
+    expect(page).to have_css("h1", text: "Night watch")
+    click_button("Edit Night watch")
+    click_button("Take out of the directory")
+    click_button("Take out", exact: true)
+    click_button("What would it do?")
+    click_button("Keep")
+    expect(page).to have_css("h1", text: "People")
+    visit("/people?within=role:registrar")
+    click_button("Edit Registrar")
+    click_button("Take out of the directory")
+    click_button("Take out", exact: true)
+    expect(page).to have_text("and 4 people out of it")
+    click_button("What would it do?")
+    expect(page).to have_css("[role=alert]", text: /no role “registrar”/)
+  end
+
+  it "shows a person's own page: what they are in and through what, their map, their rules, and what if" do
+    visit("/people")
+    click_link("Tomas Reyl")
+    expect(page).to have_css("tr", text: /Three Lanterns Museums Trust\s+business unit\s+through Tidewater House/)
+    expect(page).to have_css(".own-map a[aria-label='Borrower contact, editing: Editable']")
+    expect(page).to have_css("section[aria-label='Rules that reach them'] .rule-row", minimum: 3)
+    expect_no_barrier
+    click_button("What if…")
+    choose_option("Roles", "Registrar", typing: "Regist")
+    close_list
+    click_button("What would it do?")
+    expect(page).to have_css("section[aria-label='What it does to whom'] li", text: /Tomas Reyl .*sees more of/)
+    expect(page).to have_no_button("Keep")
+    visit("/people/nobody.here")
+    expect(page).to have_text("Nobody in the directory is called “nobody.here”")
   end
 
   it "has no barrier on People and Changes" do

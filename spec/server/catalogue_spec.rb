@@ -96,7 +96,8 @@ RSpec.describe "The catalogue by hand" do
 
   it "makes and removes record types and baselines, and says whom it changes" do
     made = { "id" => "visit", "name" => "Visit", "sections" => [{ "id" => "main", "name" => "Main" }],
-             "fields" => [{ "id" => "topic", "name" => "Topic", "kind" => "text", "section" => "main", "label" => "open" }] }
+             "fields" => [{ "id" => "topic", "name" => "Topic", "kind" => "text", "section" => "main",
+                            "label" => "open" }] }
     expect(call(:post, "/api/record-types", { record_type: made })).to eq(201)
     expect(call(:post, "/api/record-types", { record_type: made })).to eq(409)
     baseline = { "id" => "quiet", "name" => "Quiet", "record_type" => "visit", "units" => %w[tidewater-house],

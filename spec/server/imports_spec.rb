@@ -185,4 +185,39 @@ RSpec.describe "Imports" do
     expect(call(:post, "/api/imports/preview", { kind: "directory", content: "***" })).to eq(422)
     expect(call(:post, "/api/imports/preview", { kind: "fields-csv", content: ["name\nA"].pack("m0") })).to eq(422)
   end
+
+  describe "a part of a file" do
+    let(:document) { Server::PolicyStore.instance.pending.document }
+
+    def type_of(id) = Server::PolicyStore.instance.pending.document["record_types"].find { |each| each["id"] == id }
+
+    it "brings some fields into a record type, adding or replacing as chosen, and leaves all else as it is" do
+      before = type_of("study-visit")
+      own = before["fields"].find { |field| field["kind"] == "text" && field["id"] == field["name"].downcase.tr(" ", "_") }
+      list = "name,kind\n#{own['name']},long_text\nParking,yes_no\nBadge,text\n"
+      expect(import("fields-csv", list, apply: false, name: "Study visit")).to eq(422)
+      expect(told.first).to start_with("/rules/")
+      expect(answer["offers"].first["fields"].map { |each| each["there"] }).to eq([true, false, false])
+      chosen = [own["id"], "parking"]
+      expect(import("fields-csv", list, name: "Study visit", fields: chosen, existing: "keep")).to eq(200)
+      expect(type_of("study-visit")["fields"].reject { |field| field["id"] == "parking" }).to eq(before["fields"])
+      expect(import("fields-csv", list, name: "Study visit", fields: [own["id"]])).to eq(200)
+      now = type_of("study-visit")["fields"]
+      expect(now.find { |field| field["id"] == own["id"] }["kind"]).to eq("long_text")
+      expect(now.map { |field| field["id"] }).to eq(before["fields"].map { |field| field["id"] } + ["parking"])
+      expect(import("fields-csv", list, name: "Study visit", fields: ["nowhere"])).to eq(422)
+      expect(told).to eq(["/fields: the file has no “nowhere”"])
+    end
+
+    it "brings one record type of a policy with its rules and baselines" do
+      file = JSON.parse(File.read("demo/policy.json"))
+      file["rules"].each { |rule| rule["title"] = "#{rule['title']} anew" }
+      expect(import("policy", JSON.generate(file), record_types: ["study-visit"])).to eq(200)
+      anew = Server::PolicyStore.instance.pending.document["rules"].select { |rule| rule["title"].end_with?(" anew") }
+      expect(anew.map { |rule| rule["record_type"] }.uniq).to eq(["study-visit"])
+      expect(anew.size).to eq(file["rules"].count { |rule| rule["record_type"] == "study-visit" })
+      expect(import("policy", JSON.generate(file), record_types: ["outgoing-loan"], existing: "keep")).to eq(200)
+      expect(@preview.values_at("adds", "changes", "drops")).to eq([[], [], []])
+    end
+  end
 end

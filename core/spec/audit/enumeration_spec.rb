@@ -29,10 +29,8 @@ RSpec.describe CobaltLedger::Audit::Run do
   # Two forms, and rules of which some reach only one of them.
   def with_forms(document, rules, random)
     type = document["record_types"].first
-    sections =
-      type["fields"]
-        .group_by { |field| field["section"] }
-        .map { |section, fields| { "id" => section, "fields" => fields.map { |field| field["id"] } } }
+    all = sections(type["fields"])
+    short = sections(type["fields"].reject { |field| field["id"] != "number" && random.rand < 0.3 })
     forms = [
       {
         "id" => "short",
@@ -40,9 +38,9 @@ RSpec.describe CobaltLedger::Audit::Run do
         "audience" => {
           "any" => [{ "role" => "courier" }]
         },
-        "sections" => sections
+        "sections" => short
       },
-      { "id" => "full", "name" => "Full", "sections" => sections }
+      { "id" => "full", "name" => "Full", "sections" => all }
     ]
     placed =
       rules.map do |rule|
@@ -53,6 +51,11 @@ RSpec.describe CobaltLedger::Audit::Run do
         end
       end
     document.merge("record_types" => [type.merge("forms" => forms)], "rules" => placed)
+  end
+
+  def sections(fields)
+    fields.group_by { |field| field["section"] }
+      .map { |section, own| { "id" => section, "fields" => own.map { |field| field["id"] } } }
   end
 
   def plain(effects)
@@ -151,7 +154,8 @@ RSpec.describe CobaltLedger::Audit::Run do
       found = described_class.new(engine, CobaltLedger::Formats::UpToDate.policy(document)["rules"], at: at).findings
       seen = enumerate(engine, document, values)
       told = {
-        disagreement: pairs(found), idle: idle(found), out_of_reach: out_of_reach(found), opened: opened(found)
+        disagreement: pairs(found), idle: idle(found), out_of_reach: out_of_reach(found), opened: opened(found),
+        left_out: left_out(found)
       }.slice(*seen.keys)
       told.each do |what, answer|
         counted[what] += answer.size
@@ -178,6 +182,8 @@ RSpec.describe CobaltLedger::Audit::Run do
   def out_of_reach(found)
     found.select { |each| each.detector == "required_out_of_reach" }.map { |each| each.fields.first }.uniq
   end
+
+  def left_out(found) = found.select { |each| each.detector == "required_off_form" }.flat_map(&:fields).uniq
 
   def opened(found) = found.select { |each| each.detector == "opened_by_typing" }.map { |each| each.fields.first }.uniq
 
@@ -224,6 +230,7 @@ RSpec.describe CobaltLedger::Audit::Run do
       disagreement: {},
       applied: {},
       matters: {},
+      left_out: {},
       asked: Hash.new { |all, key| all[key] = { met: false, dropped: false } }
     }
     everything(engine, values) { |question, facts| look(engine, without, question, facts, seen) }
@@ -232,7 +239,7 @@ RSpec.describe CobaltLedger::Audit::Run do
     small = records_of(document, values) <= 40 ? { opened: opened_by_typing(engine, values) } : {}
     {
       **small, disagreement: seen[:disagreement].keys, idle: seen[:applied].keys - seen[:matters].keys,
-               out_of_reach: out
+               out_of_reach: out, left_out: seen[:left_out].keys
     }
   end
 
@@ -259,7 +266,10 @@ RSpec.describe CobaltLedger::Audit::Run do
       seen[:applied][rule.id] = true
       seen[:matters][rule.id] ||= true if states(without[rule.id], question, facts) != now
     end
-    asking(contributions, question, now, seen) if %w[create edit].include?(question.mode)
+    return unless %w[create edit].include?(question.mode)
+
+    asking(contributions, question, now, seen)
+    off_form(question, facts, now, seen) if question.channel == "form"
   end
 
   def disagreeing(contributions, type, seen)
@@ -288,6 +298,18 @@ RSpec.describe CobaltLedger::Audit::Run do
         entry[:met] ||= now[field.id].presence == required
         entry[:dropped] ||= dropped?(question, field, contributions, now)
       end
+    end
+  end
+
+  # Fields that are required and blank, and that the person's own form leaves out.
+  def off_form(question, facts, now, seen)
+    type = question.record_type
+    return unless question.form && question.form == type.form_for(question.principals, question.mode)
+
+    (type.fields - question.form.fields).reject(&:never_typed?).each do |field|
+      next unless now[field.id].presence == CobaltLedger::Access::Facets::REQUIRED && facts.entered[field.id].nil?
+
+      seen[:left_out][field.id] = true
     end
   end
 

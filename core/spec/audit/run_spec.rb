@@ -68,6 +68,12 @@ RSpec.describe CobaltLedger::Audit::Run do
     "required_out_of_reach" => lambda do |spec|
       [[spec.rule("notes", "require", audience: spec.registrars), spec.rule("notes", "lock")], {}]
     end,
+    "required_off_form" => lambda do |spec|
+      part = { "id" => "main", "fields" => %w[number count] }
+      type = spec.policy_document["record_types"][0].merge("forms" => [{ "id" => "a", "name" => "A",
+                                                                         "sections" => [part] }])
+      [[spec.rule("notes", "require", audience: spec.registrars)], { record_types: [type] }]
+    end,
     "dead_end" => ->(spec) { [[spec.rule("notes", "lock", when: spec.compare("notes", "is_blank"))], {}] },
     "self_opening_lock" => ->(spec) { [[spec.rule("notes", "lock", when: spec.compare("count", "greater", 4))], {}] },
     "does_not_settle" => ->(spec) { [[spec.rule("notes", spec.set("a")), spec.rule("notes", spec.set("b"))], {}] },

@@ -16,6 +16,21 @@ RSpec.describe CobaltLedger::Directory do
     expect(faults { directory.bare(:role, "nobody") }).to eq(["/audience: no role “nobody” in the directory"])
   end
 
+  it "tells apart what shares a name" do
+    document = directory_document
+    document["departments"][0]["name"] = "Night shift"
+    document["groups"][1]["name"] = "Night shift"
+    document["users"][0]["name"] = document["users"][1]["name"] = "Sam Hill"
+    built = CobaltLedger::Formats::DirectoryJson.build(document)
+    ids = [document["departments"][0]["id"], document["groups"][1]["id"]]
+    expect([built.name_of(:department, ids[0]), built.name_of(:group, ids[1])]).to eq(
+      ["Night shift (department)", "Night shift (group)"]
+    )
+    first = document["users"][0]["id"]
+    expect(built.principals_of(first).title).to eq("Sam Hill (#{first})")
+    expect(built.name_of(:unit, "gone")).to eq("gone")
+  end
+
   it "refuses rings in nesting and names the path" do
     ring = directory_document
     ring["groups"][0]["within"] = ["night"]

@@ -3,8 +3,8 @@
 require_relative "policy_generator"
 
 # A small random policy, and the same with something edited: a condition, a threshold, a mask, a window, a channel, an
-# audience, an otherwise, the timing, a value, a refusal, a label, a baseline, the precedence, a rank, a form, a field, or
-# one retired.
+# audience, an otherwise, the timing, a value, a refusal, a label, a baseline, the precedence, a rank, a form,
+# a field, or one retired.
 class PolicyEdits < PolicyGenerator
   KINDS = %i[
     condition threshold mask window reach audience otherwise timing value refusal label baseline precedence rank form

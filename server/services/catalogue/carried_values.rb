@@ -60,9 +60,9 @@ module Server
     def words
       @plan.map do |id, part|
         name = @type.field(id)&.name || id
-        count = CobaltLedger::Words.count((part["map"] || []).size, "stored value")
-        "#{name}: #{count} of another kind #{part['map']&.size == 1 ? 'is' : 'are'} replaced on publishing; all else it " \
-          "can’t read #{part['rest'] == 'blank' ? 'is emptied' : 'stays as it is'}"
+        count = CobaltLedger::Words.count((part["map"] || []).size, "different stored value")
+        rest = part["rest"] == "blank" ? "is emptied" : "stays as it is"
+        "#{name}: publishing replaces #{count}; all else that it can’t read #{rest}"
       end
     end
 

@@ -4,8 +4,8 @@ module Server
   # What an edit of a record type or a baseline does before it is kept: to rules, to forms, to what records hold, and to
   # whom.
   class SubjectImpact
-    # kind: "record_type" or "baseline"; id: String; document: as it shall be, nil where it goes; sight: Sight of whoever
-    # asks.
+    # kind: "record_type" or "baseline"; id: String; document: as it shall be, nil where it goes; sight: Sight of
+    # whoever asks.
     def initialize(kind, id, document, sight)
       @pending = PolicyStore.instance.pending
       @kind = kind

@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module Server
-  # Which of the values that records hold a field could no longer read if it were otherwise. Values that whoever asks may
-  # not see are only counted.
+  # Which of the values that records hold a field could no longer read if it were otherwise. Values that whoever asks
+  # may not see are only counted.
   class UnfitValues
     # Different values listed at most; seconds after which what is left is only counted.
     LISTED = 200
@@ -52,8 +52,8 @@ module Server
 
         found[:unfit] += 1
         hidden ||= late? ? :all : @sight.of(record, @before).made_up
-        unseen = hidden == :all || hidden.include?(field.id) || (found[:values].size >= LISTED && !found[:values].key?(value))
-        unseen ? found[:unseen] += 1 : found[:values][value] += 1
+        full = found[:values].size >= LISTED && !found[:values].key?(value)
+        hidden == :all || hidden.include?(field.id) || full ? found[:unseen] += 1 : found[:values][value] += 1
       end
     end
 

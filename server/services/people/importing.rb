@@ -9,7 +9,7 @@ module Server
     KINDS = %w[policy directory people-ldif fields-csv fields-json-schema].freeze
 
     # kind: one of KINDS; content: bytes; options: "name", "mapping" (document), "complete" (what a file of people is
-    # complete for, see PeopleMerge), "replace" (drop everything that the file lacks).
+    # complete for, see PeopleMerge), "replace" (drop everything that the file lacks), and what PartOfImport takes.
     def initialize(kind, content, options, author)
       if content.bytesize > SIZE_LIMIT
         raise Problem.new(413, "too-large", "A file may hold #{SIZE_LIMIT / 1024 / 1024} MiB at most")
@@ -26,8 +26,13 @@ module Server
     def preview
       target, before, after = outcome
       listed = target == "directory" ? DirectoryChanges.new(before, after).to_h : policy_changes(before, after)
-      listed.merge("target" => target, "token" => token(before, after),
+      listed.merge("target" => target, "token" => token(before, after), "offers" => @offers || [],
                    "sentences" => ToldInTime.new(*engines(target, after)).sentences)
+    rescue CobaltLedger::BadInput => e
+      raise unless @offers
+
+      # What does not fit as a whole may fit in part.
+      raise Problem.from_bad_input(e, offers: @offers)
     end
 
     # token: from the preview. Raises Problem when anything has moved on since. What it takes to work the import out is
@@ -102,22 +107,28 @@ module Server
 
     def policy_outcome
       before = PolicyStore.instance.pending.document
-      after = @kind == "policy" ? CobaltLedger::Formats::PolicyJson.read(@content)[1] : with_record_type(before)
-      after =
-        before.merge(after) do |name, old, new|
-          @kind == "policy" && !@options["replace"] && new.is_a?(Array) ? joined(old, new, name) : new
-        end
+      file = @kind == "policy" ? CobaltLedger::Formats::PolicyJson.read(@content)[1] : { "record_types" => [type(before)] }
+      part = PartOfImport.new(before, @options)
+      @offers = part.offers(file)
+      after = part.part? || @kind != "policy" ? part.merged(file) : whole(before, file)
       CobaltLedger::Formats::PolicyJson.build(after, PolicyStore.instance.directory)
       ["change_set", before, after]
     end
 
-    def joined(old, new, _name)
+    def whole(before, file)
+      before.merge(file) do |_name, old, new|
+        new.is_a?(Array) && !@options["replace"] ? joined(old, new) : new
+      end
+    end
+
+    def joined(old, new)
       found = old.to_h { |item| [item["id"], item] }
       new.each { |item| found[item["id"]] = item }
       found.values
     end
 
-    def with_record_type(before)
+    # The record type of a list of fields.
+    def type(before)
       name = @options["name"].to_s.strip.empty? ? nil : @options["name"].strip
       type = if @kind == "fields-csv"
                raise CobaltLedger::BadInput.at("/name", "name the record type; a list of fields does not") unless name
@@ -127,8 +138,7 @@ module Server
                CobaltLedger::Formats::RecordTypeJsonSchema.read(@content, name: name)
              end
       old = before["record_types"].find { |item| item["id"] == type["id"] }
-      type = kept_heading(old, type).merge(type) if old
-      before.merge("record_types" => before["record_types"].reject { |item| item["id"] == type["id"] } + [type])
+      old ? kept_heading(old, type).merge(type) : type
     end
 
     # A list of fields does not say which of them name a record or stand in lists; what was chosen stays while it can.

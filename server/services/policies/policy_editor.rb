@@ -10,9 +10,9 @@ module Server
       @author = author
     end
 
-    # One edit. if_match: ETag the editor started from, nil for a new subject, :any to leave it unchecked; stored_values:
-    # what it makes of values that records hold (see CarriedValues), or nil.
-    # Returns the subject's document (nil when removed). Raises Problem or CobaltLedger::BadInput.
+    # One edit. if_match: ETag the editor started from, nil for a new subject, :any to leave it unchecked;
+    # stored_values: what it makes of values that records hold (see CarriedValues), or nil. Returns the subject's
+    # document (nil when removed). Raises Problem or CobaltLedger::BadInput.
     def put(kind, id, after, if_match:, stored_values: nil)
       exclusively do |change_set, document|
         current = CobaltLedger::Changes::DocumentEdits.find(document, kind, id)

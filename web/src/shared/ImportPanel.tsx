@@ -1,7 +1,8 @@
 import { App, Button, Checkbox, Input, Modal, Select } from "antd";
 import { useState, type ChangeEvent } from "react";
-import { api } from "../api/client";
+import { api, ProblemError } from "../api/client";
 import type { ImportAsked, ImportPreview } from "../api/types";
+import { ImportedPart, isPart, type Part } from "./ImportedPart";
 import { ProblemNotice } from "./ProblemNotice";
 import { Sentences } from "./Sentences";
 
@@ -42,7 +43,19 @@ export function ImportPanel({ kinds, onClose }: Props) {
   const [replace, setReplace] = useState(false);
   const [complete, setComplete] = useState<Complete[]>(MEMBERSHIPS);
   const [unreadable, setUnreadable] = useState<Error | null>(null);
-  const previewing = api.useMutation("post", "/api/imports/preview");
+  const [part, setPart] = useState<Part>({});
+  // What there is to choose from stays while something else is chosen.
+  const [lastOffers, setLastOffers] = useState<{ kind: ImportKind; offers: ImportPreview["offers"] }>({
+    kind,
+    offers: [],
+  });
+  const previewing = api.useMutation("post", "/api/imports/preview", {
+    onSuccess: (told) => setLastOffers({ kind, offers: told.offers }),
+    onError: (refused: unknown) => {
+      if (refused instanceof ProblemError && refused.problem.offers)
+        setLastOffers({ kind, offers: refused.problem.offers });
+    },
+  });
   const applying = api.useMutation("post", "/api/imports", {
     onSuccess: (done) => {
       message.success(
@@ -52,6 +65,7 @@ export function ImportPanel({ kinds, onClose }: Props) {
     },
   });
   const preview = previewing.data;
+  const offers = lastOffers.kind === kind ? lastOffers.offers : [];
   const error: unknown = unreadable ?? applying.error ?? previewing.error;
   const busy = previewing.isPending || applying.isPending;
   const change =
@@ -66,6 +80,8 @@ export function ImportPanel({ kinds, onClose }: Props) {
     const chosen = event.target.files?.[0];
     if (!chosen) return;
     change(setFile)(null);
+    setPart({});
+    setLastOffers({ kind, offers: [] });
     if (chosen.size > SIZE_LIMIT) {
       setUnreadable(new Error(`${chosen.name} holds more than 8 MiB.`));
       return;
@@ -94,7 +110,8 @@ export function ImportPanel({ kinds, onClose }: Props) {
   const body = () => ({
     kind,
     content: file?.content ?? "",
-    ...(kind === "policy" ? { replace } : {}),
+    ...(kind === "policy" && !isPart(part) ? { replace } : {}),
+    ...(people ? {} : part),
     ...(people ? { complete } : {}),
     ...(kind.startsWith("fields") && name.trim() ? { name: name.trim() } : {}),
     ...(kind === "people-ldif" && mapping ? { mapping } : {}),
@@ -168,7 +185,10 @@ export function ImportPanel({ kinds, onClose }: Props) {
             </p>
           </fieldset>
         )}
-        {kind === "policy" && (
+        {!people && offers.length > 0 && (
+          <ImportedPart offers={offers} part={part} onChange={change(setPart)} />
+        )}
+        {kind === "policy" && !isPart(part) && (
           <Checkbox checked={replace} onChange={(event) => change(setReplace)(event.target.checked)}>
             Drop what the file does not hold
           </Checkbox>

@@ -12,12 +12,10 @@ module CobaltLedger
         each_of(field, specs(field))
       end
 
-      # The same for some modes and channels only.
-      def cases_in(field, modes:, channel: nil)
-        each_of(
-          field,
-          specs(field).select { |_, _, context| modes.include?(context[2]) && (channel.nil? || context[3] == channel) }
-        )
+      # The same for some modes and one channel only. Here a case stands for all people whom the same rules reach there,
+      # in whatever unit, and whatever reaches them through other channels.
+      def cases_in(field, modes:, channel:)
+        each_of(field, specs_in(field, channel).select { |_, _, context| modes.include?(context[2]) })
       end
 
       # Those of one mode and channel in which some rule that says so would stand otherwise in another mode or channel,
@@ -91,6 +89,19 @@ module CobaltLedger
             seen[key] = true
             [mask, users, context]
           end.sort_by { |_, _, context| MODES.index(context[2]) }
+        end
+      end
+
+      # The same of one channel, with the users of all that come to the same.
+      def specs_in(field, channel)
+        (@specs_in ||= {})[[field.id, channel]] ||= begin
+          rules = bearing_on(field)
+          exact = @people.by_person?(rules)
+          contexts = @contexts.of(rules, [channel])
+          found = @people.parted(rules).product(contexts).group_by do |(bits, users), (covered, context)|
+            [bits & covered, context[2], context[5], exact ? users : nil]
+          end
+          found.map { |(mask, *), same| [mask, same.map { |(_, users), _| users }.reduce(:|), same[0][1][1]] }
         end
       end
 

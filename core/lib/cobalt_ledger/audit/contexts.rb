@@ -14,11 +14,11 @@ module CobaltLedger
       def self.bits(rules) = rules.each_with_index.sum { |rule, index| yield(rule) ? 1 << index : 0 }
 
       # Array of [bit set over the rules that reach there, [unit, above, mode, channel, form, unit's baselines]].
-      def of(rules)
+      def of(rules, channels = Decisions::Question::CHANNELS)
         found = {}
         ways =
           Decisions::Question::MODES
-            .product(Decisions::Question::CHANNELS, forms(rules))
+            .product(channels, forms(rules))
             .map { |way| [way, Contexts.bits(rules) { |rule| rule.reach.through?(*way) }] }
         places.each do |unit, above, baselines|
           here = Contexts.bits(rules) { |rule| rule.reach.in_unit?(above) }

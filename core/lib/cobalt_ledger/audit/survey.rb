@@ -71,6 +71,9 @@ module CobaltLedger
       # Does it matter to some fields who exactly the person is, beside which rules are meant for them?
       def exact?(fields) = @people.by_person?(speaking_of(fields))
 
+      # Forms that the rules on some fields tell apart: Array of Catalogue::Form, empty where none names any.
+      def forms(fields) = @contexts.forms(speaking_of(fields)).filter_map { |id| id && record_type.form(id) }
+
       # Users a rule is meant for: a set of Directory::Crowds.
       def matching(rule) = @people.matching(rule)
 

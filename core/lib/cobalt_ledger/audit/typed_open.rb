@@ -67,14 +67,27 @@ module CobaltLedger
         exact = @survey.exact?(looked_at)
         people = @survey.kinds_of_people(looked_at, kase.crowd)
         ([kase.question.unit] | @survey.units)
+          .product(forms(kase))
           .lazy
-          .flat_map { |unit| people.map { |user| [unit, user] } }
-          .filter_map do |unit, user|
-            question = @survey.question(user, unit, "edit", form: kase.question.form || :own)
+          .flat_map { |unit, form| people.map { |user| [unit, form, user] } }
+          .filter_map do |unit, form, user|
+            question = @survey.question(user, unit, "edit", form: form)
             plan = @survey.plan_for(question, looked_at)
             key = [plan.object_id, exact ? user.id : nil]
             [question, plan] unless seen[key] || !(seen[key] = true)
           end
+      end
+
+      # Forms that the rules on what is looked at tell apart, of those in which the field's own rules reach as in the
+      # case.
+      def forms(kase)
+        told = @survey.forms(looked_at)
+        return [kase.question.form || :own] if told.empty?
+
+        named = @survey.bearing_on(@field).map { |rule| rule.reach.forms }.reject(&:empty?)
+        told.select do |form|
+          named.all? { |forms| forms.include?(form.id) == forms.include?(kase.question.form_id) }
+        end
       end
 
       # Fields that conditions read from the form, and that somebody could type into; for a computed field those it is

@@ -72,9 +72,11 @@ module CobaltLedger
       # True for a computed field that is typed while an input of its formula is blank.
       def typed_when_incomplete? = @typed_when_incomplete
 
-      # Retired options that a typed value picks, and that another, which it takes the place of, did not: Array of Option.
+      # Retired options that a typed value picks, and that the one before it did not: Array of Option.
       def newly_retired(value, before)
-        picked, held = [value, before].map { |each| each.nil? || each.is_a?(Conditions::Unreadable) ? [] : kind.picked(each) }
+        picked, held = [value, before].map do |each|
+          each.nil? || each.is_a?(Conditions::Unreadable) ? [] : kind.picked(each)
+        end
         (picked - held).filter_map { |id| option(id) }.select(&:retired?)
       end
 

@@ -64,19 +64,21 @@ module CobaltLedger
 
       def options(old, new)
         before, after = [old, new].map { |field| (field["options"] || []).to_h { |each| [each["id"], each] } }
-        kept = before.keys & after.keys
+        kept = after.slice(*before.keys)
+        went = lambda { |id, retired|
+          (after[id]["retired"] || false) == retired && after[id]["retired"] != before[id]["retired"]
+        }
         [
-          named("new options", after.values_at(*(after.keys - before.keys))),
-          named("options gone", before.values_at(*(before.keys - after.keys))),
-          named("options retired", kept.select { |id| after[id]["retired"] && !before[id]["retired"] }
-            .map { |id| after[id] }),
-          named("options taken up again", kept.select { |id| before[id]["retired"] && !after[id]["retired"] }
-            .map { |id| after[id] }),
-          named("options renamed", kept.reject { |id| before[id]["name"] == after[id]["name"] }.map { |id| after[id] })
+          named("new options", after.except(*before.keys)), named("options gone", before.except(*after.keys)),
+          named("options retired", kept.select { |id, _| went.call(id, true) }),
+          named("options taken up again", kept.select { |id, _| went.call(id, false) }),
+          named("options renamed", kept.reject { |id, each| before[id]["name"] == each["name"] })
         ].compact
       end
 
-      def named(words, options) = options.any? ? "#{words}: #{options.map { |each| each['name'] }.join(', ')}" : nil
+      def named(words, options)
+        options.empty? ? nil : "#{words}: #{options.values.map { |each| each['name'] }.join(', ')}"
+      end
 
       def heading
         before, after = @types

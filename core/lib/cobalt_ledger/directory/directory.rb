@@ -29,8 +29,15 @@ module CobaltLedger
       # The User or Node with an identifier, or nil. kind: :user, :role, :group, :department or :unit.
       def find(kind, id) = @by_kind.fetch(kind)[id]
 
-      # A name for people; the identifier itself when nobody has it.
-      def name_of(kind, id) = find(kind, id)&.name || id
+      # A name for people; the identifier itself when nobody has it. What shares its name is told apart: "Registration
+      # (department)" beside a role of that name, and by identifier among those of one kind.
+      def name_of(kind, id)
+        item = find(kind, id) or return id
+        same = (@named ||= named)[item.name]
+        return item.name if same.size == 1
+
+        "#{item.name} (#{same.count { |each, _| each == kind } > 1 ? id : kind})"
+      end
 
       # A unit or department and all above it, nearest first.
       def with_above(kind, id)
@@ -89,6 +96,13 @@ module CobaltLedger
       def attribute_names = @attribute_names ||= users.flat_map { |user| user.attributes.keys }.uniq.sort
 
       private
+
+      # Hash of name to Array of [kind, identifier].
+      def named
+        @by_kind.each_with_object(Hash.new { |found, name| found[name] = [] }) do |(kind, items), found|
+          items.each_value { |item| found[item.name] << [kind, item.id] }
+        end
+      end
 
       # Worked out when first asked for: most of a large tree is never climbed.
       def lineage(kind, id)

@@ -30,7 +30,7 @@ module CobaltLedger
             unit: with_distance(user.units, :unit, directory)
           },
           user_id: user.id,
-          title: user.name,
+          title: directory.name_of(:user, user.id),
           attributes: user.attributes
         )
       end

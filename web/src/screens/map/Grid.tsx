@@ -1,4 +1,5 @@
 import {
+  Fragment,
   useEffect,
   useMemo,
   useRef,
@@ -7,8 +8,9 @@ import {
   type MouseEvent,
   type PointerEvent,
 } from "react";
-import type { AccessMap, RecordType } from "../../api/types";
+import type { AccessMap, BaselineView, RecordType } from "../../api/types";
 import { Glyph } from "../../ink/Glyph";
+import { BaselineRow } from "./BaselineRow";
 import { cellWords } from "../../ink/levels";
 import {
   cellsOf,
@@ -29,6 +31,8 @@ type Props = {
   onSelect: (selection: Selection | null) => void;
   onOpen: (field: string, column: string) => void;
   opened: { field: string; column: string } | null;
+  /** Baselines that are shown under the fields they speak of. */
+  baselines: BaselineView[];
 };
 
 /**
@@ -36,7 +40,7 @@ type Props = {
  * the headings, for whole rows, columns and sections. Arrow keys move, Shift extends, Control goes over cells without
  * selecting, the space bar takes one up or gives it back, Enter opens the reasoning.
  */
-export function Grid({ map, type, busy, selection, onSelect, onOpen, opened }: Props) {
+export function Grid({ map, type, busy, selection, onSelect, onOpen, opened, baselines }: Props) {
   const table = useRef<HTMLTableElement>(null);
   const dragging = useRef(false);
   // A press without a modifier key: let go of where it began, it opens the cell.
@@ -181,37 +185,51 @@ export function Grid({ map, type, busy, selection, onSelect, onOpen, opened }: P
                 <td colSpan={map.columns.length} />
               </tr>
             ) : (
-              <tr key={entry.field}>
-                <th scope="row" title={entry.name}>
-                  <span className="field">
-                    <Heading
-                      label={`Select the row ${entry.name}`}
-                      onTake={(beside) =>
-                        take({ row: entry.row, column: 0 }, { row: entry.row, column: last.column }, beside)
-                      }
+              <Fragment key={entry.field}>
+                <tr>
+                  <th scope="row" title={entry.name}>
+                    <span className="field">
+                      <Heading
+                        label={`Select the row ${entry.name}`}
+                        onTake={(beside) =>
+                          take({ row: entry.row, column: 0 }, { row: entry.row, column: last.column }, beside)
+                        }
+                      >
+                        {entry.name}
+                      </Heading>
+                      <i className={`tag ${entry.hint}`}>{entry.hint}</i>
+                    </span>
+                  </th>
+                  {entry.cells.map((cell, column) => (
+                    <td
+                      key={map.columns[column]?.key}
+                      data-cell={`${entry.row}-${column}`}
+                      role="gridcell"
+                      tabIndex={entry.row === current.row && column === current.column ? 0 : -1}
+                      aria-selected={isSelected(cells, entry.row, column)}
+                      aria-label={`${entry.name}, ${map.columns[column]?.name}: ${cellWords(cell)}`}
+                      className={`${isSelected(cells, entry.row, column) ? "sel" : ""} ${opened?.field === entry.field && opened.column === map.columns[column]?.key ? "open" : ""} ${cell.endsWith("!") ? "contested" : ""}`}
+                      onFocus={() => {
+                        if (!selection)
+                          onSelect(drawn({ row: entry.row, column }, { row: entry.row, column }));
+                      }}
                     >
-                      {entry.name}
-                    </Heading>
-                    <i className={`tag ${entry.hint}`}>{entry.hint}</i>
-                  </span>
-                </th>
-                {entry.cells.map((cell, column) => (
-                  <td
-                    key={map.columns[column]?.key}
-                    data-cell={`${entry.row}-${column}`}
-                    role="gridcell"
-                    tabIndex={entry.row === current.row && column === current.column ? 0 : -1}
-                    aria-selected={isSelected(cells, entry.row, column)}
-                    aria-label={`${entry.name}, ${map.columns[column]?.name}: ${cellWords(cell)}`}
-                    className={`${isSelected(cells, entry.row, column) ? "sel" : ""} ${opened?.field === entry.field && opened.column === map.columns[column]?.key ? "open" : ""} ${cell.endsWith("!") ? "contested" : ""}`}
-                    onFocus={() => {
-                      if (!selection) onSelect(drawn({ row: entry.row, column }, { row: entry.row, column }));
-                    }}
-                  >
-                    <Glyph cell={cell} named={false} />
-                  </td>
-                ))}
-              </tr>
+                      <Glyph cell={cell} named={false} />
+                    </td>
+                  ))}
+                </tr>
+                {baselines
+                  .filter((baseline) => baseline.states[entry.field])
+                  .map((baseline) => (
+                    <BaselineRow
+                      key={baseline.id}
+                      baseline={baseline}
+                      field={entry.field}
+                      type={type}
+                      columns={map.columns.length}
+                    />
+                  ))}
+              </Fragment>
             ),
           )}
         </tbody>

@@ -1,7 +1,8 @@
-import { Button } from "antd";
+import { Button, Checkbox } from "antd";
 import { useMemo, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import { api, query } from "../../api/client";
+import { useCatalogue } from "../../api/queries";
 import { Legend } from "../../ink/Legend";
 import { QuestionStrip } from "../../question/QuestionStrip";
 import { askedOf } from "../../question/asked";
@@ -25,6 +26,9 @@ export default function MapScreen() {
   const search = useQuestionSearch();
   const [selection, setSelection] = useState<Selection | null>(null);
   const [opened, setOpened] = useOpened();
+  const [showing, setShowing] = useState(false);
+  const catalogue = useCatalogue(question.state);
+  const baselines = (catalogue.data?.baselines ?? []).filter((each) => each.record_type === question.type);
   const parameters = useMemo(
     () => ({
       ...askedOf(question),
@@ -83,10 +87,16 @@ export default function MapScreen() {
                 onSelect={setSelection}
                 onOpen={(field, key) => setOpened({ field, column: key })}
                 opened={opened}
+                baselines={showing ? baselines : []}
               />
             )}
             <footer className="map-foot">
               <Legend />
+              {baselines.length > 0 && (
+                <Checkbox checked={showing} onChange={(event) => setShowing(event.target.checked)}>
+                  Show baselines
+                </Checkbox>
+              )}
               {may("edit") && (
                 <Button type="primary" disabled={rules.length === 0} onClick={makeRules}>
                   {size <= 1

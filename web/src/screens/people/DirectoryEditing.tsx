@@ -10,17 +10,22 @@ type Props = {
   edits: DirectoryEdit[];
   children: ReactNode;
   onClose: () => void;
+  /** Called beside onClose once it is kept. */
+  onKept?: (edits: DirectoryEdit[]) => void;
+  /** Told only, and never kept: a "what if". */
+  onlyTold?: boolean;
 };
 
 /** People edited beside the list: what is edited, then what that does to whom, and then, on a second press, kept. */
-export function DirectoryEditing({ title, edits, children, onClose }: Props) {
+export function DirectoryEditing({ title, edits, children, onClose, onKept, onlyTold }: Props) {
   const { message } = App.useApp();
   // What was told is about exactly these edits; when they move on, it is told anew.
   const asked = JSON.stringify(edits);
   const telling = api.useMutation("post", "/api/directory/edits/preview");
   const keeping = api.useMutation("post", "/api/directory/edits", {
-    onSuccess: () => {
+    onSuccess: (_done, { body }) => {
       message.success("Kept; it counts from now on");
+      onKept?.(body.edits);
       onClose();
     },
   });
@@ -47,7 +52,7 @@ export function DirectoryEditing({ title, edits, children, onClose }: Props) {
           </section>
         )}
         <div className="actions">
-          {told ? (
+          {told && !onlyTold ? (
             <Button
               type="primary"
               loading={keeping.isPending}

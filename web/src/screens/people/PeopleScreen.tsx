@@ -11,32 +11,27 @@ import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useListSearch } from "../../shared/useListSearch";
 import { useSearchBox } from "../../shared/useSearchBox";
 import { useAccount } from "../../shell/account";
+import { KIND_NAMES, KINDS, within, type Kind } from "./kinds";
 import { MembersEditor } from "./MembersEditor";
+import { NodeEditor } from "./NodeEditor";
 import { PersonEditor } from "./PersonEditor";
 import { SignIns } from "./SignIns";
 
 const PAGE = 50;
-const KINDS = [
-  ["roles", "role", "Roles"],
-  ["groups", "group", "Groups"],
-  ["departments", "department", "Departments"],
-  ["units", "unit", "Business units"],
-] as const;
-
 /** Users, and the roles, groups, departments and units they belong to. */
 export default function PeopleScreen() {
   const { may } = useAccount();
   const [search, set] = useListSearch();
   const [importing, setImporting] = useState(false);
   const [signingIn, setSigningIn] = useState(false);
-  const within = search.get("within") ?? "";
+  const place = search.get("within") ?? "";
   const text = search.get("find") ?? "";
   const page = Number(search.get("page") ?? 1) || 1;
   const directory = useDirectory();
-  const people = usePeople(text, within, page, PAGE);
+  const inside = nodeOf(place, directory.data);
+  const people = usePeople(text, place, page, PAGE);
   const questionSearch = useQuestionSearch();
-  // Who is edited: somebody, a new person, or who is in what is looked at.
-  const [editing, setEditing] = useState<User | "new" | "members" | null>(null);
+  const [editing, setEditing] = useState<Editing>(null);
   const close = () => setEditing(null);
   const [box, setBox] = useSearchBox(text, (found) => set({ find: found }, true));
   return (
@@ -44,19 +39,31 @@ export default function PeopleScreen() {
       <main className="page">
         <div className={`with-list ${editing ? "editing" : ""}`}>
           <nav className="side-list" aria-label="Belonging to">
-            <button type="button" aria-pressed={within === ""} onClick={() => set({ within: "" })}>
+            <button type="button" aria-pressed={place === ""} onClick={() => set({ within: "" })}>
               <span>Everybody</span>
               <span className="tag">{directory.data?.people}</span>
             </button>
             {directory.data &&
-              KINDS.map(([list, kind, title]) => (
-                <div key={list}>
-                  <h3>{title}</h3>
-                  {ordered(directory.data[list]).map(({ node, depth }) => (
+              KIND_NAMES.map((kind) => (
+                <div key={kind}>
+                  <h3 className="row-flex">
+                    {KINDS[kind].title}
+                    {may("import") && (
+                      <button
+                        type="button"
+                        className="plain push"
+                        aria-label={`New ${KINDS[kind].one}`}
+                        onClick={() => setEditing({ kind, node: undefined })}
+                      >
+                        new
+                      </button>
+                    )}
+                  </h3>
+                  {ordered(directory.data[KINDS[kind].list]).map(({ node, depth }) => (
                     <button
                       type="button"
                       key={node.id}
-                      aria-pressed={within === `${kind}:${node.id}`}
+                      aria-pressed={place === `${kind}:${node.id}`}
                       onClick={() => set({ within: `${kind}:${node.id}` })}
                       style={{ width: "100%", paddingLeft: 10 + depth * 14 }}
                     >
@@ -69,7 +76,7 @@ export default function PeopleScreen() {
           </nav>
           <div className="sheet">
             <div className="head">
-              <h1>{within ? nameOf(within, directory.data) : "People"}</h1>
+              <h1>{inside?.node.name ?? (place || "People")}</h1>
               <span className="soft">
                 {people.data ? `${people.data.total} ${people.data.total === 1 ? "person" : "people"}` : ""}
               </span>
@@ -82,8 +89,8 @@ export default function PeopleScreen() {
                   onChange={(event) => setBox(event.target.value)}
                   style={{ width: 220 }}
                 />
-                {within && (
-                  <Link to={{ pathname: "/rules", search: withPart(questionSearch, "reach", within) }}>
+                {place && (
+                  <Link to={{ pathname: "/rules", search: withPart(questionSearch, "reach", place) }}>
                     Rules that reach them
                   </Link>
                 )}
@@ -91,8 +98,11 @@ export default function PeopleScreen() {
                   Export
                 </a>
                 {may("accounts") && <Button onClick={() => setSigningIn(true)}>Sign-ins</Button>}
-                {may("import") && within && (
-                  <Button onClick={() => setEditing("members")}>Put in or out</Button>
+                {may("import") && inside && (
+                  <>
+                    <Button onClick={() => setEditing(inside)}>Edit {inside.node.name}</Button>
+                    <Button onClick={() => setEditing("members")}>Put in or out</Button>
+                  </>
                 )}
                 {may("import") && <Button onClick={() => setEditing("new")}>New person</Button>}
                 {may("import") && <Button onClick={() => setImporting(true)}>Import from a file</Button>}
@@ -106,7 +116,7 @@ export default function PeopleScreen() {
               <div className="empty">
                 {text
                   ? "Nobody of that name."
-                  : within
+                  : place
                     ? "Nobody belongs here. A rule for this audience is a rule for nobody."
                     : "Nobody yet. Import people from an LDIF export or a directory document."}
               </div>
@@ -130,20 +140,13 @@ export default function PeopleScreen() {
               </div>
             )}
           </div>
-          {directory.data && editing === "members" && (
-            <MembersEditor
-              key={within}
-              within={within}
-              name={nameOf(within, directory.data)}
-              onClose={close}
-            />
-          )}
-          {directory.data && editing && editing !== "members" && (
-            <PersonEditor
-              key={editing === "new" ? "" : editing.id}
-              user={editing === "new" ? undefined : editing}
+          {directory.data && editing && (
+            <Editor
+              editing={editing}
+              within={place}
               directory={directory.data}
               onClose={close}
+              onMoved={(place) => set({ within: place })}
             />
           )}
         </div>
@@ -184,7 +187,7 @@ function PeopleTable({
         {items.map((user) => (
           <tr key={user.id}>
             <th className="margin wrap" scope="row" title={user.email}>
-              {user.name}
+              <Link to={{ pathname: `/people/${encodeURIComponent(user.id)}`, search }}>{user.name}</Link>
               <div className="tag">{user.id}</div>
             </th>
             <td className="wrap">{names(directory.roles, user.roles)}</td>
@@ -193,9 +196,6 @@ function PeopleTable({
             <td className="wrap">{names(directory.units, user.units)}</td>
             <td className="row-links">
               <Link to={{ pathname: "/rehearsal", search: withPart(search, "as", user.id) }}>Rehearse</Link>
-              <Link to={{ pathname: "/rules", search: withPart(search, "reach", `user:${user.id}`) }}>
-                Rules
-              </Link>
               {onEdit && (
                 <button
                   type="button"
@@ -224,8 +224,53 @@ function ordered(nodes: DirectoryNode[]): { node: DirectoryNode; depth: number }
   return below(undefined, 0);
 }
 
-function nameOf(within: string, directory: Directory | undefined): string {
-  const [kind, ...rest] = within.split(":");
-  const list = KINDS.find((each) => each[1] === kind)?.[0];
-  return (list && directory?.[list].find((node) => node.id === rest.join(":"))?.name) ?? within;
+function nodeOf(text: string, directory: Directory | undefined) {
+  const { kind, id } = within(text);
+  const node = kind && directory?.[KINDS[kind].list].find((each) => each.id === id);
+  return kind && node ? { kind, node } : undefined;
+}
+
+/** What is edited beside the list: somebody, a new person, who is in what is looked at, or that itself. */
+type Editing = User | "new" | "members" | { kind: Kind; node: DirectoryNode | undefined } | null;
+
+function Editor({
+  editing,
+  within: place,
+  directory,
+  onClose,
+  onMoved,
+}: {
+  editing: NonNullable<Editing>;
+  within: string;
+  directory: Directory;
+  onClose: () => void;
+  onMoved: (within: string) => void;
+}) {
+  if (editing === "members")
+    return (
+      <MembersEditor
+        key={place}
+        within={place}
+        name={nodeOf(place, directory)?.node.name ?? place}
+        onClose={onClose}
+      />
+    );
+  if (typeof editing === "object" && "kind" in editing)
+    return (
+      <NodeEditor
+        key={`${editing.kind} ${editing.node?.id ?? ""}`}
+        {...editing}
+        directory={directory}
+        onClose={onClose}
+        onDone={onMoved}
+      />
+    );
+  return (
+    <PersonEditor
+      key={editing === "new" ? "" : editing.id}
+      user={editing === "new" ? undefined : editing}
+      directory={directory}
+      onClose={onClose}
+    />
+  );
 }

@@ -15,10 +15,13 @@ export function PersonEditor({
   user,
   directory,
   onClose,
+  onlyTold,
 }: {
   user: User | undefined;
   directory: Directory;
   onClose: () => void;
+  /** Told only, and never kept. */
+  onlyTold?: boolean;
 }) {
   const [person, setPerson] = useState<User>(
     user ?? { id: "", name: "", roles: [], groups: [], units: [], attributes: {} },
@@ -37,7 +40,12 @@ export function PersonEditor({
       ? []
       : [{ list: "users", id: person.id, after: documentOf(person) }];
   return (
-    <DirectoryEditing title={user ? user.name : "A new person"} edits={edits} onClose={onClose}>
+    <DirectoryEditing
+      title={onlyTold ? `What if ${person.name}…` : user ? user.name : "A new person"}
+      edits={edits}
+      onClose={onClose}
+      onlyTold={onlyTold}
+    >
       <label className="line">
         Name
         <Input value={person.name} maxLength={200} onChange={(event) => set({ name: event.target.value })} />
@@ -81,7 +89,7 @@ export function PersonEditor({
         />
       </label>
       {leaves && <p>They go out of the directory.</p>}
-      {user && !leaves && (
+      {user && !leaves && !onlyTold && (
         <span>
           <Popconfirm
             title="Take this person out of the directory?"

@@ -10,7 +10,7 @@ type Props = {
   state: PolicyState;
   chosen: string;
   onChoose: (rule: string, type: string) => void;
-  onClear: () => void;
+  onClear?: () => void;
 };
 
 /** All rules that reach something, across record types, with how they do and what comes of it. */
@@ -39,9 +39,11 @@ export function ReachedRules({ reaching, state, chosen, onChoose, onClear }: Pro
             </span>
           )}
         </span>
-        <button type="button" className="plain" onClick={onClear}>
-          all rules again
-        </button>
+        {onClear && (
+          <button type="button" className="plain" onClick={onClear}>
+            all rules again
+          </button>
+        )}
       </p>
       {error ? <ProblemNotice error={error} onAgain={() => void found.refetch()} /> : null}
       {!found.data && !error && <Loading />}

@@ -18,7 +18,7 @@ module CobaltLedger
                   meaning: "The rule gives what holds without it, or its condition is always false, or always true."
 
         def findings
-          same + conditions
+          same + speechless + conditions
         end
 
         private
@@ -33,6 +33,25 @@ module CobaltLedger
               example: where_it_applies(rule), remedies: [switch_off(rule), remove(rule)]
             )
           end
+        end
+
+        # Those that speak of nothing any more: all their fields are retired, or their sections empty.
+        def speechless
+          @survey.rules.select { |rule| fields_of(rule).empty? && applies?(rule) }.map do |rule|
+            finding(
+              "#{called(rule)} has no effect: every field that it names is retired, or it names an empty section.",
+              rules: [rule], remedies: [switch_off(rule), remove(rule)]
+            )
+          end
+        end
+
+        # Is it for anybody, and can its condition hold?
+        def applies?(rule)
+          return false if @survey.matching(rule).zero?
+
+          halves = [rule.condition,
+                    (Conditions::Not.new(rule.condition) if rule.condition && rule.otherwise.any?)].compact
+          halves.empty? || halves.any? { |half| @survey.together([half], rule.reach.modes.first || "edit").yes? }
         end
 
         def conditions

@@ -57,9 +57,9 @@ module CobaltLedger
         found = @slot.baselines.find { |candidate| candidate.source == @slot.field } or return nil
         sure = @slot.sure(@slot.baselines, @outcomes).map(&:state)
         doubtful = @slot.doubtful(@slot.baselines, @outcomes).map(&:state)
+        words = @slot.field.retired? ? "The field is retired" : "The field's own baseline"
         line(
-          :field, @slot.field, @slot.field.retired? ? "The field is retired" : "The field's own baseline", found.state, standing(:applies, nil),
-          @slot.stages.baseline(sure, doubtful)
+          :field, @slot.field, words, found.state, standing(:applies, nil), @slot.stages.baseline(sure, doubtful)
         )
       end
 

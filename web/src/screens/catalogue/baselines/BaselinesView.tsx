@@ -4,6 +4,7 @@ import type { BaselineView, Catalogue, RecordType } from "../../../api/types";
 import { identifier } from "../../../shared/identifier";
 import { StartingState } from "../StartingState";
 import { BaselineEditor } from "./BaselineEditor";
+import { holdsWhere } from "./holdsWhere";
 
 type Props = { type: RecordType; catalogue: Catalogue; readOnly: boolean };
 
@@ -67,11 +68,12 @@ function BaselineTable({
   type: RecordType;
   onEdit: (() => void) | undefined;
 }) {
+  const directory = useDirectory();
   return (
     <section aria-label={`Baseline ${baseline.name}`} className="baseline">
       <div className="head">
         <h2>{baseline.name}</h2>
-        <HoldsWhere baseline={baseline} type={type} />
+        <span className="soft">{holdsWhere(baseline, type, directory.data?.units ?? [])}</span>
         {onEdit && (
           <span className="push">
             <button type="button" className="plain" aria-label={`Edit ${baseline.name}`} onClick={onEdit}>
@@ -103,21 +105,5 @@ function BaselineTable({
         </tbody>
       </table>
     </section>
-  );
-}
-
-/** "at Tidewater House; when Purpose is Research" */
-function HoldsWhere({ baseline, type }: { baseline: BaselineView; type: RecordType }) {
-  const directory = useDirectory();
-  const units = new Map((directory.data?.units ?? []).map((unit) => [unit.id, unit.name]));
-  const category = type.fields.find((field) => field.id === type.category_field);
-  const option = (id: string) => category?.options?.find((each) => each.id === id)?.name ?? id;
-  return (
-    <span className="soft">
-      {[
-        ...(baseline.units ?? []).map((id) => `at ${units.get(id) ?? id}`),
-        ...(baseline.categories ?? []).map((id) => `when ${category?.name} is ${option(id)}`),
-      ].join("; ")}
-    </span>
   );
 }
