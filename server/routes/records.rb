@@ -38,8 +38,19 @@ module Server
           record, decision, forecast =
             desk.open(params["type"], sent["number"], sent["mode"], entered: sent["entered"] || {}, unit: sent["unit"])
           form =
-            FormView.new(decision, desk.directory, dismissed: desk.dismissed(record) + (sent["dismissed"] || [])).to_h
+            FormView.new(
+              decision, desk.directory, dismissed: desk.dismissed(record) + (sent["dismissed"] || []), plain: true
+            ).to_h
           json({ "form" => form.merge(forecast.to_h), "number" => record&.number, "etag" => record&.etag }.compact)
+        end
+
+        app.get "/api/records/:type/choices" do
+          relay if params["search"] && Record.where(record_type: params["type"]).count > RecordList::LIGHT
+          json("items" => desk.choices(params["type"], params["search"]))
+        end
+
+        app.post "/api/records/:type/changers" do
+          json(desk.changers(params["type"], sent["number"], sent["field"], sent["mode"], unit: sent["unit"]).to_h)
         end
 
         app.get "/api/records/:type/people" do
@@ -73,7 +84,7 @@ module Server
             "number" => record.number,
             "etag" => record.etag,
             "put_aside" =>
-              aside.map { |each| { "field" => each.field.id, "name" => each.field.name, "words" => each.words } }
+              aside.map { |each| { "field" => each.field.id, "name" => each.field.name, "words" => each.plain } }
           }.reject { |_, value| value == [] }
         end
 

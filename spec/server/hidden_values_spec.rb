@@ -230,7 +230,7 @@ RSpec.describe "Hidden values and records that are not one's own to make" do
     typed = typed.merge(stage: "approved")
     call(:post, "#{loan}/form", { mode: "edit", number: "LN-0042", entered: typed })
     expect(answer["form"]["put_aside"]).to match(
-      [include("field" => "damage_notes", "words" => a_string_starting_with("Damage notes is hidden, by rule"))]
+      [include("field" => "damage_notes", "words" => a_string_starting_with("Damage notes is hidden (Return details"))]
     )
     before = record("LN-0042").values
     expect(call(:patch, "#{loan}/LN-0042", { changes: typed }, if_match: record("LN-0042").etag)).to eq(200)

@@ -193,7 +193,9 @@ RSpec.describe "Imports" do
 
     it "brings some fields into a record type, adding or replacing as chosen, and leaves all else as it is" do
       before = type_of("study-visit")
-      own = before["fields"].find { |field| field["kind"] == "text" && field["id"] == field["name"].downcase.tr(" ", "_") }
+      own = before["fields"].find do |field|
+        field["kind"] == "text" && field["id"] == field["name"].downcase.tr(" ", "_")
+      end
       list = "name,kind\n#{own['name']},long_text\nParking,yes_no\nBadge,text\n"
       expect(import("fields-csv", list, apply: false, name: "Study visit")).to eq(422)
       expect(told.first).to start_with("/rules/")

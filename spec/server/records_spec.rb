@@ -80,7 +80,7 @@ RSpec.describe "Records under enforcement" do
       ]
     )
     expect(locked["words"]).to eq(
-      "Leaving date can't be changed: it is locked, by rule 12 Leaving date holds once approved"
+      "Leaving date can't be changed: it is locked (Leaving date holds once approved)"
     )
     expect(stored).to eq(before)
   end
@@ -178,5 +178,52 @@ RSpec.describe "Records under enforcement" do
       call(:post, "/api/records/outgoing-loan/form", { mode: "edit", number: "LN-0042", entered: { nothing: 1 } })
     ).to eq(422)
     expect(call(:post, "/api/records/outgoing-loan", { unit: "moon", changes: {} })).to eq(422)
+  end
+
+  it "says in plain words why a field is locked, and who could change it: as deciding for everybody finds" do
+    sign_in("tomas")
+    field = open_form["leaving_date"]
+    expect(field["shut"]).to eq("Leaving date holds once approved")
+    expect(last_response.body).not_to match(/by label|by rule|Label (Internal|Open|Confidential|Restricted)/)
+    expect(open_form(mode: "view")["leaving_date"]).not_to have_key("shut")
+    engine = Server::PolicyStore.instance.in_force.engine
+    record = Server::Record.find_by(number: "LN-0042")
+    able = %w[leaving_date item_count borrower_contact].to_h do |id|
+      [id, engine.directory.users.select do |user|
+        question = CobaltLedger::Decisions::Question.new(
+          principals: engine.directory.principals_of(user.id), mode: "edit", unit: record.unit, at: Time.now,
+          record_type: engine.policy.record_type("outgoing-loan"), stored: record.values
+        )
+        engine.decide(question)[id].open?
+      end.map(&:name)]
+    end
+    able.each do |id, names|
+      call(:post, "/api/records/outgoing-loan/changers", { field: id, mode: "edit", number: "LN-0042" })
+      expect(answer).to eq("names" => names.first(5), "total" => names.size, "whole" => true)
+    end
+    sign_in("ilka")
+    status = call(:post, "/api/records/outgoing-loan/changers",
+                  { field: "unit_value", mode: "edit", number: "LN-0042" })
+    expect(status).to eq(404)
+  end
+
+  it "offers records to refer to as lists show them, and refuses one that there is not" do
+    sign_in("asha")
+    call(:get, "/api/records/collection-object/choices?search=TL-10540")
+    expect(answer["items"].map { |item| item["number"] }).to eq(["TL-10540"])
+    open_form
+    expect(save("object" => "TL-99999")).to eq(422)
+    expect(answer["detail"]).to eq("Object: there is no record “TL-99999” to refer to")
+    expect(save("object" => "TL-10540", "packing" => "Crate 24")).to eq(200)
+  end
+
+  it "tells while one types what stands against a save" do
+    sign_in("tomas")
+    open_form(entered: { "item_count" => "many" })
+    expect(answer["form"]["refused"]).to eq(
+      [{ "field" => "item_count", "words" => "Item count must be a whole number" }]
+    )
+    open_form
+    expect(answer["form"]).not_to have_key("refused")
   end
 end

@@ -6,8 +6,10 @@ module Server
   class FormView
     # decision: CobaltLedger::Decisions::Decision; directory: for the names of people.
     # ghosts: true to say where hidden fields would stand (for rehearsal only); dismissed: keys of offers not to be
-    # made; made_up: identifiers of fields in which a made-up value stands.
-    def initialize(decision, directory, ghosts: false, dismissed: [], made_up: [])
+    # made; made_up: identifiers of fields in which a made-up value stands; plain: true for people who know nothing of
+    # rules, to whom it is said why they can't type somewhere.
+    def initialize(decision, directory, ghosts: false, dismissed: [], made_up: [], plain: false)
+      @plain = plain
       @decision = decision
       @directory = directory
       @ghosts = ghosts
@@ -56,12 +58,26 @@ module Server
         "required" => decided.required?, "help" => field.help, "options" => decided.open? ? options(field) : nil,
         "value" => decided.disclose(@decision.values[field.id]).first, "words" => words(field, decided),
         "mask_words" => decided.masked? ? decided.state.mask.words : nil, "refers_to" => field.refers_to,
-        "made_up" => @made_up.include?(field.id) || nil
+        "made_up" => @made_up.include?(field.id) || nil, "shut" => shut(field, decided)
       }.merge(decided.masked? ? {} : about_value(field)).compact
     end
 
+    # Retired options are offered no more, but for the one that is there.
     def options(field)
-      field.options.any? ? field.options.map { |option| { "id" => option.id, "name" => option.name } } : nil
+      return nil if field.options.empty?
+
+      there = field.kind.picked(@decision.values[field.id])
+      field.options.reject { |option| option.retired? && !there.include?(option.id) }
+        .map { |option| { "id" => option.id, "name" => option.name } }
+    end
+
+    # Why nothing can be typed into a field that could otherwise be typed into, in words without rules.
+    def shut(field, decided)
+      return nil unless @plain && %w[create edit].include?(@question.mode) && !decided.open? && !field.never_typed?
+
+      result = @decision.result(field.id)
+      titles = %w[masked locked].map { |kind| CobaltLedger::Decisions::Blame.titles(CobaltLedger::Decisions::Blame.rules(result, kind)) }
+      titles.reject(&:empty?).uniq.join("; ").then { |words| words.empty? ? "It can’t be changed here" : words }
     end
 
     # Where the value comes from, as far as the person may know. Only for fields that are shown.

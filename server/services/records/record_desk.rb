@@ -50,8 +50,35 @@ module Server
       CobaltLedger::Decisions::Values.check_known!(type, entered, "entered")
       form =
         CobaltLedger::Decisions::TypedForm.new(@state.engine, question(type, record, mode, unit).with(entered: entered))
-      [record, form.decision, SaveForecast.new(form)]
+      [record, form.decision, SaveForecast.new(form, plain: true)]
     end
+
+    # Records of a type to choose from in a field that refers to it, as the person may see them in lists: Array of
+    # {"number", "words"}. Nothing is offered that a list would not show.
+    def choices(type_id, search)
+      type = record_type(type_id)
+      numbered = type.fields.select(&:numbered?).map(&:id)
+      list(type_id).page(1, CHOICES, search: search)["rows"].map do |row|
+        { "number" => row["number"], "words" => row["words"].except(*numbered).values.compact.first(2).join(", ") }
+      end
+    end
+
+    # Who could change a field of a record as it is stored: Changers. mode: "create" or "edit".
+    def changers(type_id, number, field, mode, unit: nil)
+      type = record_type(type_id)
+      known = type.field(field) or raise CobaltLedger::BadInput.at("/field", "#{type.name} has no field “#{field}”")
+      record = mode == "create" ? nil : find(type, number.to_s)
+      asked = question(type, record, mode, unit)
+      if @state.engine.decide(asked)[known.id].hidden?
+        raise Problem.new(404, "no-such-field",
+                          "There is no such field here")
+      end
+
+      Changers.new(@state, asked, known)
+    end
+
+    # Records offered at once in a field that refers to them.
+    CHOICES = 20
 
     # Keys of the suggestions the person has dismissed on a record.
     def dismissed(record) = record ? Dismissal.keys_of(record, @principals.user_id) : []
@@ -139,8 +166,10 @@ module Server
       verdict = CobaltLedger::Decisions::Saving.new(@state.engine).judge(question, changes)
       return [yield(verdict.stored), verdict.aside] if verdict.accepted
 
-      raise Problem.new(422, "refused-save", verdict.refusals.map(&:words).join("; ")[0, 2000],
-                        refusals: verdict.refusals.map { |refusal| CobaltLedger::Formats::RefusalJson.write(refusal) })
+      told = verdict.refusals.map do |refusal|
+        CobaltLedger::Formats::RefusalJson.write(refusal).merge("words" => refusal.plain)
+      end
+      raise Problem.new(422, "refused-save", verdict.refusals.map(&:plain).join("; ")[0, 2000], refusals: told)
     end
   end
 end

@@ -1,6 +1,8 @@
 import { Input, Select } from "antd";
 import type { FieldValue, FormField } from "../api/types";
+import { NumberBox } from "../shared/NumberBox";
 import { PersonInput, type PeopleFrom } from "./PersonInput";
+import { ReferenceInput } from "./ReferenceInput";
 
 type Props = {
   field: FormField;
@@ -28,13 +30,12 @@ export function FieldInput({ field, value, onEnter, peopleFrom, placeholder }: P
       );
     case "number":
       return (
-        <Input
+        <NumberBox
           {...label}
-          inputMode="decimal"
           value={text}
           placeholder={placeholder}
           style={{ maxWidth: 200 }}
-          onChange={(event) => typed(event.target.value)}
+          onNumber={typed}
         />
       );
     case "date":
@@ -93,6 +94,10 @@ export function FieldInput({ field, value, onEnter, peopleFrom, placeholder }: P
           options={(field.options ?? []).map((option) => ({ value: option.id, label: option.name }))}
           onChange={(options: string[]) => onEnter(options.length > 0 ? options : null)}
         />
+      );
+    case "reference":
+      return (
+        <ReferenceInput field={field} value={text} label={label} placeholder={placeholder} onPick={typed} />
       );
     case "person":
       return (

@@ -1,17 +1,34 @@
 import type { Form } from "../api/types";
 
-/** What a save of the form would not keep of the typing, and what it would clear: told before it is made. */
+/** What a save of the form would not keep of the typing, what it would clear, and what stands against it. */
 export function Forecast({ form }: { form: Form }) {
   const lines = [...(form.put_aside ?? []), ...(form.clears ?? [])];
-  if (lines.length === 0) return null;
+  const refused = form.refused ?? [];
+  if (lines.length + refused.length === 0) return null;
   return (
-    <div className="notice calm" role="status" aria-label="What a save would leave out">
-      <b>{form.put_aside ? "Not all that you typed would be saved" : "A save would clear what is stored"}</b>
-      <ul>
-        {lines.map((line) => (
-          <li key={`${line.field} ${line.words}`}>{line.words}.</li>
-        ))}
-      </ul>
-    </div>
+    <>
+      {refused.length > 0 && (
+        <div className="notice" role="status" aria-label="What stands against a save">
+          <b>It can’t be saved so</b>
+          <ul>
+            {refused.map((each) => (
+              <li key={`${each.field} ${each.words}`}>{each.words}</li>
+            ))}
+          </ul>
+        </div>
+      )}
+      {lines.length > 0 && (
+        <div className="notice calm" role="status" aria-label="What a save would leave out">
+          <b>
+            {form.put_aside ? "Not all that you typed would be saved" : "A save would clear what is stored"}
+          </b>
+          <ul>
+            {lines.map((line) => (
+              <li key={`${line.field} ${line.words}`}>{line.words}.</li>
+            ))}
+          </ul>
+        </div>
+      )}
+    </>
   );
 }

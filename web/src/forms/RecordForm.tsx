@@ -1,3 +1,4 @@
+import { useState } from "react";
 import type { Entered, FieldValue, Form, FormField } from "../api/types";
 import { Glyph } from "../ink/Glyph";
 import { FieldInput } from "./FieldInput";
@@ -5,6 +6,7 @@ import type { PeopleFrom } from "./PersonInput";
 import { Forecast } from "./Forecast";
 import { PathStrip } from "./PathStrip";
 import { Remarks, type OfferActs } from "./Remarks";
+import { ExplainShut, Shut, type WhoChanges } from "./Shut";
 
 type Props = {
   form: Form;
@@ -15,6 +17,8 @@ type Props = {
   faults: Record<string, string>;
   /** Dismisses a suggestion. */
   onDismiss?: (key: string) => void;
+  /** Records only: asks who could change a field. */
+  whoChanges?: WhoChanges;
   /** Rehearsal only: whose form it is, to say where hidden fields would stand. */
   ghostsFor?: string;
   /** Rehearsal only: opens the reasoning of a field. */
@@ -26,6 +30,8 @@ type Props = {
 /** A decided form. What can't be typed in looks it, and is no tab stop; what is hidden leaves no gap. */
 export function RecordForm(props: Props) {
   const { form, ghostsFor } = props;
+  const [explained, setExplained] = useState(false);
+  const shut = form.sections.flatMap((section) => section.fields).filter((field) => field.shut).length;
   const sections = form.sections
     .map((section) => ({
       ...section,
@@ -49,18 +55,31 @@ export function RecordForm(props: Props) {
             <h3 className="form-section">{section.name}</h3>
             <div className={`form-columns of-${section.columns}`}>
               {section.fields.map((field) => (
-                <Row key={field.id} field={field} {...props} />
+                <Row key={field.id} field={field} explained={explained} {...props} />
               ))}
             </div>
           </section>
         ))}
       </div>
+      {shut > 0 && props.whoChanges && (
+        <ExplainShut count={shut} explained={explained} onToggle={() => setExplained(!explained)} />
+      )}
       {sections.length === 0 && <div className="empty">Nothing on this form may be seen.</div>}
     </>
   );
 }
 
-function Row({ field, faults, onWhy, onEnter, onDismiss, marked, ...rest }: Props & { field: FormField }) {
+function Row({
+  field,
+  faults,
+  onWhy,
+  onEnter,
+  onDismiss,
+  marked,
+  whoChanges,
+  explained,
+  ...rest
+}: Props & { field: FormField; explained: boolean }) {
   const classes = [
     field.level === "required" || field.required ? "required" : "",
     faults[field.id] ? "refused" : "",
@@ -88,7 +107,8 @@ function Row({ field, faults, onWhy, onEnter, onDismiss, marked, ...rest }: Prop
       </span>
       <div className="value">
         <Value field={field} onEnter={onEnter} {...rest} />
-        <Remarks field={field} acts={acts} />
+        <Remarks field={field} acts={acts} plain={!onWhy} />
+        {field.shut && whoChanges && <Shut field={field} whoChanges={whoChanges} explained={explained} />}
       </div>
       {onWhy ? (
         <button

@@ -7,7 +7,7 @@ export type OfferActs = {
 };
 
 /** What is to be said of a field's value beside the value itself: suggestions, who wrote it, what was put aside, why it is blank. */
-export function Remarks({ field, acts }: { field: FormField; acts?: OfferActs }) {
+export function Remarks({ field, acts, plain }: { field: FormField; acts?: OfferActs; plain: boolean }) {
   return (
     <>
       {acts &&
@@ -36,7 +36,8 @@ export function Remarks({ field, acts }: { field: FormField; acts?: OfferActs })
         ))}
       {field.written_by && (
         <div className="remark">
-          by rule {field.written_by.number} {field.written_by.title}
+          {plain ? "filled in: " : `by rule ${field.written_by.number} `}
+          {field.written_by.title}
         </div>
       )}
       {field.aside && (

@@ -61,8 +61,8 @@ module CobaltLedger
         # True when nobody may type into such a field.
         def never_typed? = computed? || numbered?
 
-        # The box it is typed into on a form: "text", "lines", "number", "date", "moment", "yes_no", "choice", "choices"
-        # or "person".
+        # The box it is typed into on a form: "text", "lines", "number", "date", "moment", "yes_no", "choice",
+        # "choices", "reference" or "person".
         def input = "text"
 
         # A value shown beside the field's name where a rule is written, so that a wrong pick is noticed.

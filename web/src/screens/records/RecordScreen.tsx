@@ -102,8 +102,9 @@ function Sheet({ type, number, mode, onMode }: Props) {
   if (!data) return <Loading />;
   const refusals = error instanceof ProblemError ? (error.problem.refusals ?? []) : [];
   const onForm = new Set(data.form.sections.flatMap((section) => section.fields.map((field) => field.id)));
+  // What the save said, and else what is already against it while one types.
   const faults = Object.fromEntries(
-    refusals.flatMap((refusal) =>
+    [...(data.form.refused ?? []), ...refusals].flatMap((refusal) =>
       refusal.field && onForm.has(refusal.field) ? [[refusal.field, refusal.words]] : [],
     ),
   );
@@ -191,6 +192,7 @@ function Sheet({ type, number, mode, onMode }: Props) {
           peopleFrom={{ recordType: type }}
           faults={faults}
           onDismiss={dismiss}
+          whoChanges={mode === "view" ? undefined : { type, mode, ...who }}
         />
       </div>
       {merging && number && (

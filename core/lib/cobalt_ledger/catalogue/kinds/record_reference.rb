@@ -10,6 +10,7 @@ module CobaltLedger
 
         def self.takes = %w[refers_to]
         def self.family = :reference
+        def self.input = "reference"
 
         def self.parse(raw, _field)
           value = text(raw)

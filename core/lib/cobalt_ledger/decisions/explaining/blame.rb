@@ -19,6 +19,9 @@ module CobaltLedger
       # Rules by number and title, in words. rules: Array of Rules::Contribution.
       def list(rules) = Words.list(rules.map { |rule| "#{rule.number} #{rule.title}" })
 
+      # The same for people who know nothing of rules: their titles say why. Empty where there is none.
+      def titles(rules) = Words.list(rules.map(&:title).uniq)
+
       # What stands behind the state when no rule does: consistency or the baseline, in words.
       def otherwise(result)
         consistency = result.dropped.find { |drop| drop.facet == :entry }

@@ -6,8 +6,10 @@ module CobaltLedger
     class Saving
       # One reason for turning a save down. field: identifier, or nil when it is about the whole form; kind: "hidden",
       # "masked", "locked", "required", "unsuitable", "unknown", "refused" or "unsettled"; rules: Array of
-      # Rules::Contribution; words: for people.
-      Refusal = Struct.new(:field, :kind, :words, :rules, keyword_init: true)
+      # Rules::Contribution; words: for people who know the rules; plain: for those who don't.
+      Refusal = Struct.new(:field, :kind, :words, :rules, :plain, keyword_init: true) do
+        def initialize(plain: nil, **rest) = super(plain: plain || rest[:words], **rest)
+      end
 
       # accepted: true or false; stored: Hash of JSON values to store; refusals: Array of Refusal; aside: Array of
       # Typing::Aside, what was typed and is not stored.
@@ -90,7 +92,8 @@ module CobaltLedger
         [
           Refusal.new(
             field: nil, kind: "unsettled", rules: rules,
-            words: "The form does not settle: #{Blame.list(rules)} change its values back and forth without end"
+            words: "The form does not settle: #{Blame.list(rules)} change its values back and forth without end",
+            plain: "The form does not settle: #{Blame.titles(rules)} change its values back and forth without end"
           )
         ]
       end
@@ -113,12 +116,22 @@ module CobaltLedger
             next Refusal.new(field: id, kind: "unknown", words: "#{type.name} has no field “#{id}”", rules: [])
           end
 
-          picked = field.newly_retired(field.parse(raw), seen(start, field))
-          words = "#{Words.list(picked.map(&:name))} is no longer offered"
-          Refusal.new(field: id, kind: "unsuitable", words: "#{field.name}: #{words}", rules: []) if picked.any?
+          problem = unsuited(start, field, field.parse(raw))
+          problem && Refusal.new(field: id, kind: "unsuitable", words: "#{field.name}: #{problem}", rules: [])
         rescue Catalogue::Kind::Unsuitable => e
           Refusal.new(field: id, kind: "unsuitable", words: "#{field.name} #{e.message}", rules: [])
         end
+      end
+
+      # What is wrong with a value of the right kind, or nil: options that are retired, a record that there is not.
+      def unsuited(start, field, value)
+        before = seen(start, field)
+        picked = field.newly_retired(value, before)
+        return "#{Words.list(picked.map(&:name))} is no longer offered" if picked.any?
+        return nil if field.family != :reference || value.nil? || value == before
+
+        related = start.question.related
+        "there is no record “#{value}” to refer to" if related && related.call(field.refers_to, value).nil?
       end
 
       # What is stored in a field, where it is seen: what is not must not be found out by trying.
@@ -178,7 +191,7 @@ module CobaltLedger
       def refusal(id, kind, words, result)
         rules = Blame.rules(result, kind)
         Refusal.new(
-          field: id, kind: kind, rules: rules,
+          field: id, kind: kind, rules: rules, plain: rules.empty? ? words : "#{words} (#{Blame.titles(rules)})",
           words: "#{words}#{rules.empty? ? " (#{Blame.otherwise(result)})" : ", by rule #{Blame.list(rules)}"}"
         )
       end

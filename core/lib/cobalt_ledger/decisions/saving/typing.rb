@@ -21,6 +21,13 @@ module CobaltLedger
           because = rules.empty? ? "" : ", by rule #{Blame.list(rules)}"
           "#{field.name} is #{kind}#{because}, so what was typed there is not saved"
         end
+
+        # The same for people who know nothing of rules.
+        def plain
+          titles = Blame.titles(Blame.rules(result, kind))
+          because = titles.empty? ? "" : " (#{titles})"
+          "#{field.name} is #{kind}#{because}, so what was typed there is not saved"
+        end
       end
 
       # Decisions made at most while looking for an order.

@@ -2,7 +2,9 @@ import { Input, InputNumber, Select } from "antd";
 import { useDirectory } from "../../../api/queries";
 import type { Operand } from "../../../api/types";
 import { audienceOptions, principalKey, principalOf } from "../../../shared/audiences";
+import { NumberBox } from "../../../shared/NumberBox";
 import { PersonSelect } from "../../../shared/PersonSelect";
+import { plainNumber } from "../../../shared/plainNumber";
 import { operandGroups, operandKey, operandOf, type Domain, type Subject } from "./operands";
 import { optionHolds } from "../../../shared/optionHolds";
 
@@ -45,6 +47,8 @@ export function ValueInput({
     );
   if (subject.family === "person")
     return <PersonSelect label={label} person={String(value)} onPick={onChange} />;
+  if (subject.family === "number")
+    return <NumberBox aria-label={label} value={String(value)} onNumber={onChange} style={{ width: 130 }} />;
   const kind = subject.family === "date" ? "date" : "text";
   return (
     <Input
@@ -53,7 +57,6 @@ export function ValueInput({
       value={String(value)}
       onChange={(event) => onChange(event.target.value)}
       style={{ width: kind === "date" ? 150 : 130 }}
-      inputMode={subject.family === "number" ? "decimal" : undefined}
       placeholder={subject.family === "time" ? "2026-03-31T14:10:00Z" : undefined}
     />
   );
@@ -81,7 +84,9 @@ export function ManyInput({
       mode={subject.options ? "multiple" : "tags"}
       aria-label="Values"
       value={values.map(String)}
-      onChange={onChange}
+      onChange={(next: string[]) =>
+        onChange(subject.family === "number" ? [...new Set(next.map(plainNumber))] : next)
+      }
       options={options}
       style={{ minWidth: 200, flex: 1 }}
       placeholder={placeholder}

@@ -1,0 +1,80 @@
+import { useState } from "react";
+import { api } from "../api/client";
+import type { FormField } from "../api/types";
+
+/** Which record it is about, for asking who could change a field of it. */
+export type WhoChanges = { type: string; mode: "create" | "edit"; number?: string; unit?: string };
+
+type Props = {
+  field: FormField;
+  whoChanges: WhoChanges;
+  /** Is it said of all fields why they are locked? Only then is it a stop for the keyboard. */
+  explained: boolean;
+};
+
+/** That nothing can be typed here; asked, it says why, and who could. */
+export function Shut({ field, whoChanges, explained }: Props) {
+  const [asked, setAsked] = useState(false);
+  return (
+    <div className="remark shut">
+      <button
+        type="button"
+        className="plain"
+        tabIndex={explained ? 0 : -1}
+        aria-expanded={asked}
+        aria-label={explained ? `Who could change ${field.name}?` : `Why is ${field.name} locked?`}
+        onClick={() => setAsked(!asked)}
+      >
+        locked
+      </button>
+      {(explained || asked) && ` ${field.shut}.`}
+      {asked && (
+        <span role="status">
+          {" "}
+          <Who field={field.id} whoChanges={whoChanges} />
+        </span>
+      )}
+    </div>
+  );
+}
+
+/** One stop for the keyboard, at the end of a form, that says of all its locked fields why they are. */
+export function ExplainShut({
+  count,
+  explained,
+  onToggle,
+}: {
+  count: number;
+  explained: boolean;
+  onToggle: () => void;
+}) {
+  return (
+    <p>
+      <button type="button" className="plain" aria-pressed={explained} onClick={onToggle}>
+        {explained
+          ? "Say no more why"
+          : `Say why ${count === 1 ? "a field is" : `${count} fields are`} locked`}
+      </button>
+    </p>
+  );
+}
+
+function Who({ field, whoChanges: { type, ...rest } }: { field: string; whoChanges: WhoChanges }) {
+  const asked = api.useQuery("post", "/api/records/{type}/changers", {
+    params: { path: { type } },
+    body: { field, ...rest },
+  });
+  if (asked.error) return <>Who could change it can’t be told now.</>;
+  if (!asked.data) return <>…</>;
+  const { names, total, whole } = asked.data;
+  if (total === 0)
+    return <>{whole ? "Nobody can change it as it stands." : "Nobody was found who could change it."}</>;
+  const more = total - names.length;
+  return (
+    <>
+      {names.join(", ")}
+      {more > 0 && ` and ${more} ${more === 1 ? "other" : "others"}`} can change it
+      {!whole && "; not everybody was looked at"}.
+    </>
+  );
+}
