@@ -100,7 +100,7 @@ RSpec.describe "Records" do
 
   it "says why a field is locked and who could change it, and reads numbers as people write them" do
     enter_as("tomas", at: "/records/outgoing-loan/LN-0042?mode=edit")
-    click_button("Why is Leaving date locked?")
+    click_button("Leaving date is locked: why?")
     expect(form_field("leaving_date")).to have_text(/Leaving date holds once approved\. .* can change it/)
     click_button(text: /Say why \d+ fields are locked/)
     expect(page).to have_css(".remark.shut", text: "locked Sign-off is the director’s.")

@@ -22,7 +22,7 @@ export function Shut({ field, whoChanges, explained }: Props) {
         className="plain"
         tabIndex={explained ? 0 : -1}
         aria-expanded={asked}
-        aria-label={explained ? `Who could change ${field.name}?` : `Why is ${field.name} locked?`}
+        aria-label={`${field.name} is locked: ${explained ? "who could change it?" : "why?"}`}
         onClick={() => setAsked(!asked)}
       >
         locked
