@@ -53,7 +53,7 @@ module Server
           wanted = params["search"].to_s.strip.downcase
           kind, id = params["within"].to_s.split(":", 2)
           directory.users.select do |user|
-            (wanted.empty? || [user.name, user.id, user.email.to_s].any? { |text| text.downcase.include?(wanted) }) &&
+            (wanted.empty? || texts(user, directory).any? { |text| text.downcase.include?(wanted) }) &&
               (
                 id.nil? ||
                   (
@@ -62,6 +62,12 @@ module Server
                   )
               )
           end
+        end
+
+        # What somebody is found by: their own names, and those of their roles and their department.
+        def texts(user, directory)
+          [user.name, user.id, user.email.to_s, *user.roles.map { |id| directory.name_of(:role, id) },
+           *[user.department].compact.map { |id| directory.name_of(:department, id) }]
         end
 
         def user_view(user)

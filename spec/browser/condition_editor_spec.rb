@@ -62,7 +62,7 @@ RSpec.describe "Conditions and effects of every kind" do
     expect_sentence("are hidden (and its value cleared).")
     become("refused on save")
     fill_in("Message", with: "Ask Visitors first")
-    expect_sentence("reason to refuse the save with “Ask Visitors first”.")
+    expect_sentence("refused on save with “Ask Visitors first”.")
     become("set to a value")
     fill_in("Value given", with: "see file")
     expect(page).to have_css(".fault", text: "Visitor’s age must be a whole number")

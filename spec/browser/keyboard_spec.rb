@@ -39,6 +39,43 @@ RSpec.describe "By keyboard alone" do
     )
   end
 
+  # In a select: goes to it, types until the option is the one meant, takes it, and closes a list of several.
+  def take(name, *texts, several: false)
+    tab_to(name)
+    texts.each { |text| keys(text, :enter) }
+    keys(:escape) if several
+  end
+
+  it "makes a rule of three lines with an otherwise" do
+    enter_as("mairin", at: "/rules?type=outgoing-loan")
+    expect(page).to have_css(".rule-row", minimum: 20)
+    find("button", text: "New rule").execute_script("this.focus()")
+    keys(:enter)
+    tab_to("Title")
+    keys("Signing settles the figures")
+    take("Any of", "Registrar", several: true)
+    tab_to("only on some")
+    keys(:enter)
+    take("Field compared", "Approval date")
+    take("Fields", "Loan fee", several: true)
+    take("Become", "locked", several: true)
+    take("Otherwise", "open", several: true)
+    tab_to("and something else of other fields")
+    keys(:enter)
+    take("Fields, line 2", "Director", several: true)
+    take("Become, line 2", "required", several: true)
+    tab_to("and something else of other fields")
+    keys(:enter)
+    take("Fields, line 3", "Packing", several: true)
+    take("Become, line 3", "hidden", several: true)
+    words = "when Approval date is filled: Loan fee is locked; Director’s sign-off is required; Packing is hidden; " \
+            "otherwise Loan fee is open."
+    expect(page).to have_css(".reads", text: words)
+    tab_to("Keep in change set")
+    keys(:enter)
+    expect(page).to have_css(".rule-row.on", text: words)
+  end
+
   it "changes the question, and lands on the page it names" do
     enter_as("mairin", at: "/map?type=outgoing-loan")
     tab_to("Mode")

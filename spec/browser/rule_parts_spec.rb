@@ -61,7 +61,7 @@ RSpec.describe "The parts of a rule" do
   end
 
   it "says different things of different fields, by mouse" do
-    click_button("add a condition")
+    click_button("only on some")
     choose_option("Field compared", "Stage", typing: "Stage")
     click_button("and something else of other fields")
     choose_option("Fields, line 2", "Director’s sign-off", typing: "Director")
@@ -94,7 +94,7 @@ RSpec.describe "The parts of a rule" do
   end
 
   it "compares with a date, a person and another field" do
-    click_button("add a condition")
+    click_button("only on some")
     choose_option("Field compared", "Leaving date", typing: "Leaving")
     choose_option("Comparison", "is before")
     choose_option("Compare with", "looked up:")
@@ -109,6 +109,6 @@ RSpec.describe "The parts of a rule" do
     expect_sentence("when Courier is not Ilka Fenn (or is blank):")
     click_button("take the “not” away")
     click_button("Remove the comparison of Courier")
-    expect(page).to have_button("add a condition")
+    expect(page).to have_button("only on some")
   end
 end

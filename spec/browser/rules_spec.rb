@@ -24,7 +24,7 @@ RSpec.describe "Rules" do
 
   it "writes a condition without code and reads it back as a sentence" do
     open_rule("Fees belong to Finance")
-    click_button("add a condition")
+    click_button("only on some")
     choose_option("Field compared", "Stage")
     choose_option("Comparison", "is one of")
     choose_option("Values", "Signed")

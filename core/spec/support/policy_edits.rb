@@ -4,11 +4,11 @@ require_relative "policy_generator"
 
 # A small random policy, and the same with something edited: a condition, a threshold, a mask, a window, a channel, an
 # audience, an otherwise, the timing, a value, a refusal, a label, a baseline, the precedence, a rank, a form,
-# a field, or one retired.
+# a field, one retired, or one under another section.
 class PolicyEdits < PolicyGenerator
   KINDS = %i[
     condition threshold mask window reach audience otherwise timing value refusal label baseline precedence rank form
-    new_rule without state field retired
+    new_rule without state field retired section
   ].freeze
   WINDOWS = [{ "from" => "2026-06-01" }, { "until" => "2026-06-30" }, { "weekdays" => %w[monday tuesday] },
              { "from" => "2026-03-01", "until" => "2026-08-31", "hours" => { "from" => "09:00", "until" => "17:00" } }]
@@ -136,6 +136,10 @@ class PolicyEdits < PolicyGenerator
   def edit_retired(document)
     edited = pick(fields_of(document))
     edited["retired"] = !edited["retired"]
+  end
+
+  def edit_section(document)
+    pick(fields_of(document))["section"] = pick(%w[main other])
   end
 
   def edit_form(document)

@@ -23,7 +23,7 @@ module Server
           CobaltLedger::Rules::Sentence.new(policy_rule, after.policy, after.directory).segments.map(&:to_h),
         "changed" => changed(after),
         "remarks" =>
-          CobaltLedger::Rules::TitleCheck.remarks(policy_rule, after.policy.record_type(policy_rule.record_type))
+          CobaltLedger::Rules::Remarks.of(policy_rule, after.policy.record_type(policy_rule.record_type))
       }
     rescue CobaltLedger::BadInput => e
       { "faults" => list(e.faults), "sentence" => [], "changed" => [] }

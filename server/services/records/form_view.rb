@@ -66,7 +66,8 @@ module Server
     def options(field)
       return nil if field.options.empty?
 
-      there = field.kind.picked(@decision.values[field.id])
+      value = @decision.values[field.id]
+      there = value.nil? || value.is_a?(CobaltLedger::Conditions::Unreadable) ? [] : field.kind.picked(value)
       field.options.reject { |option| option.retired? && !there.include?(option.id) }
         .map { |option| { "id" => option.id, "name" => option.name } }
     end

@@ -8,10 +8,15 @@ import { CHANNELS, MODES, type Channel, type Mode } from "./useQuestion";
 import { useSubject } from "./useSubject";
 import { WhenPick } from "./WhenPick";
 
-type Props = { who: "audiences" | "person"; tools?: ReactNode };
+type Props = {
+  who: "audiences" | "person";
+  tools?: ReactNode;
+  /** Parts that the copied question has beside those in the address. */
+  copied?: () => Record<string, string>;
+};
 
 /** The question as a sentence, at the top of the page; each part is changed where it stands. */
-export function QuestionStrip({ who, tools }: Props) {
+export function QuestionStrip({ who, tools, copied }: Props) {
   const { question, change } = useSubject();
   const catalogue = useCatalogue(question.state);
   const directory = useDirectory();
@@ -44,7 +49,9 @@ export function QuestionStrip({ who, tools }: Props) {
       <RecordPick
         record={question.record}
         blank={who === "person" ? "a blank record" : "any record"}
-        onPick={(record) => change({ record })}
+        onPick={(record) =>
+          change({ record, ...(record && question.mode === "create" ? { mode: "edit" } : {}) })
+        }
       />
       <span>through</span>
       <Pick
@@ -67,7 +74,12 @@ export function QuestionStrip({ who, tools }: Props) {
         zone={catalogue.data?.vocabulary.time_zone ?? ""}
         onPick={change}
       />
-      <StripTools state={question.state} onState={(state) => change({ state })} tools={tools} />
+      <StripTools
+        state={question.state}
+        onState={(state) => change({ state })}
+        tools={tools}
+        copied={copied}
+      />
     </section>
   );
 }

@@ -3,14 +3,23 @@ import type { ReactNode } from "react";
 import type { PolicyState } from "../api/queries";
 import { StateSwitch } from "./StateSwitch";
 
-type Props = { state: PolicyState; onState: (state: PolicyState) => void; tools?: ReactNode };
+type Props = {
+  state: PolicyState;
+  onState: (state: PolicyState) => void;
+  tools?: ReactNode;
+  /** Parts that the copied question has beside those in the address. */
+  copied?: () => Record<string, string>;
+};
 
 /** The right end of the question strip: which policy is asked, and the question as a link. */
-export function StripTools({ state, onState, tools }: Props) {
+export function StripTools({ state, onState, tools, copied }: Props) {
   const { message } = App.useApp();
   const copy = async () => {
     try {
-      await navigator.clipboard.writeText(window.location.href);
+      const link = new URL(window.location.href);
+      for (const [name, value] of Object.entries(copied?.() ?? {}))
+        if (value) link.searchParams.set(name, value);
+      await navigator.clipboard.writeText(link.href);
       message.success("The question is copied as a link");
     } catch {
       message.info("Copy the address of this page: it holds the question");

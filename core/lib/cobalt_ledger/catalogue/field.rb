@@ -74,9 +74,7 @@ module CobaltLedger
 
       # Retired options that a typed value picks, and that the one before it did not: Array of Option.
       def newly_retired(value, before)
-        picked, held = [value, before].map do |each|
-          each.nil? || each.is_a?(Conditions::Unreadable) ? [] : kind.picked(each)
-        end
+        picked, held = [value, before].map { |each| each.nil? ? [] : kind.picked(each) }
         (picked - held).filter_map { |id| option(id) }.select(&:retired?)
       end
 

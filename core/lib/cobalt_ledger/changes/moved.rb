@@ -115,16 +115,16 @@ module CobaltLedger
           [each.units, each.categories, each.states[id]] if each.states[id]
         end
         [
-          *value_of(side, id), field.section, policy.label(field.label), field.baseline, field.retired?,
+          *value_of(side, id), field.section, policy.label(field.label), field.baseline,
           policy.precedence_of(type, field), baselines, type.category_field, forms(type, id)
         ]
       end
 
-      # What a value of a field is; nil where the policy does not know the field.
+      # What a value of a field is, and whether rules can write it; nil where the policy does not know the field.
       def value_of(side, id)
         field = side.field(id) or return nil
         [field.kind_name, field.formula, field.options, field.typed_when_incomplete?, field.max_length,
-         field.refers_to, side.policy.zone.identifier]
+         field.refers_to, field.retired?, side.policy.zone.identifier]
       end
 
       # Which form is whose, and whether the field is on it.

@@ -38,10 +38,34 @@ module CobaltLedger
           PROMISES
             .select { |words, effects| rule.title.match?(words) && !given.intersect?(effects) }
             .map { |_, effects| "The title speaks of #{DOING.fetch(effects.first)}, which the rule does not do." }
-        promised +
+        promised + opposite(rule.title, given) +
           fields_named(rule, record_type).map do |field|
             "The title names #{field.name}, which the rule neither touches nor looks at."
           end
+      end
+
+      SEEN = /\b(see(s|n)?|show(s|n|ing)?|visible|reveal(s|ed)?)\b/i
+      CHANGED = /\b(edit(s|ed)?|change(s|d)?|fill(s|ed)?|editable)\b/i
+      DENIED = /\b(not|never|no longer|nobody|cannot)\b|n['’]t\b/i
+
+      # What is said where the title means the opposite: [does the title speak of it?, effects that do it, effects that do
+      # the opposite, what the title speaks of, what the rule does].
+      OPPOSITES = [
+        [->(title) { title.match?(SEEN) && !title.match?(DENIED) }, %w[show mask], %w[hide], "showing", "hides"],
+        [->(title) { title.match?(SEEN) && title.match?(DENIED) }, %w[hide mask], %w[show], "hiding", "shows"],
+        [->(title) { title.match?(CHANGED) && title.match?(/\b(may|can)\b/i) && !title.match?(DENIED) },
+         %w[unlock show], %w[lock hide], "editing", "shuts"],
+        [->(title) { title.match?(CHANGED) && title.match?(DENIED) }, %w[lock hide mask refuse], %w[unlock],
+         "keeping from editing", "opens"]
+      ].freeze
+
+      # Titles that say the opposite of what the rule does. given: names of its effects.
+      def opposite(title, given)
+        OPPOSITES.filter_map do |spoken, kept, against, speaks, does|
+          next unless spoken.call(title) && given.intersect?(against) && !given.intersect?(kept)
+
+          "The title speaks of #{speaks}, and the rule #{does}."
+        end
       end
 
       # Fields whose whole name stands in the title though the rule has nothing to do with them.
@@ -58,7 +82,7 @@ module CobaltLedger
           mine.include?(field) || mine.any? { |own| own.name.downcase.include?(field.name.downcase) }
         end
       end
-      private_class_method :fields_named
+      private_class_method :fields_named, :opposite
     end
   end
 end

@@ -20,7 +20,7 @@ export function Ask({ field, asked, state, title }: Props) {
   const questions = [
     ["who", "Who else can see this?", WhoElse],
     ["what-for", `What would it take for ${title} to edit it?`, Ways],
-    ["why-not", "Why not?", Hindrances],
+    ["why-not", `What keeps ${title} from editing it?`, Hindrances],
   ] as const;
   return (
     <section aria-label="Ask" className="ask">

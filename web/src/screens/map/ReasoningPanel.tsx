@@ -13,6 +13,7 @@ import { MadeUp } from "../../shared/MadeUp";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { Ask } from "./Ask";
 import { Ledger } from "./Ledger";
+import { MakeRule } from "./MakeRule";
 
 type Props = { field: string; audience: string; entered?: Entered; onClose: () => void };
 
@@ -94,6 +95,7 @@ export function ReasoningPanel({ field, audience, entered, onClose }: Props) {
           <MadeUp names={data.made_up} />
           <Ledger stages={outcome.stages} value={outcome.value} search={search} />
           <Ask field={field} asked={asked} state={question.state} title={data.audience} />
+          <MakeRule field={field} audience={audience} />
           {audience.startsWith("user:") && !entered && (
             <p>
               <Link to={{ pathname: "/rehearsal", search: withPart(search, "as", audience.slice(5)) }}>

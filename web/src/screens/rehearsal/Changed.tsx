@@ -1,14 +1,18 @@
 import type { Difference } from "../../api/types";
 import { Glyph } from "../../ink/Glyph";
 import { LEVEL_NAMES } from "../../ink/levels";
+import { RuleLink } from "../findings/RuleLink";
 
 /** Lines that tell field by field what differs: from, to, and because of which rule. */
 export function Changed({
+  type,
   lines,
   title,
   none,
   both = false,
 }: {
+  /** Identifier of the record type whose rules are named. */
+  type: string;
   lines: Difference[];
   title: string;
   none: string;
@@ -33,7 +37,13 @@ export function Changed({
             </span>
             {line.because.length > 0 && (
               <span className="soft">
-                because of {line.because.map((rule) => `${rule.number} ${rule.title}`).join(", ")}
+                because of{" "}
+                {line.because.map((rule, index) => (
+                  <span key={rule.id}>
+                    {index > 0 && ", "}
+                    <RuleLink rule={rule} type={type} />
+                  </span>
+                ))}
               </span>
             )}
           </li>

@@ -1,6 +1,6 @@
 import { keepPreviousData } from "@tanstack/react-query";
 import { Button, Checkbox, Select } from "antd";
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState, type RefObject } from "react";
 import { useSearchParams } from "react-router";
 import { api } from "../../api/client";
 import { usePeople } from "../../api/queries";
@@ -19,7 +19,7 @@ import { FormHead, SaveVerdict, TypedSoFar, WhatChanged } from "./aside";
 
 /** The live form as somebody else would meet it. Nothing typed here reaches a record. */
 export default function RehearsalScreen() {
-  const { question, type, ready } = useSubject();
+  const { question, change, type, ready } = useSubject();
   const [search, setSearch] = useSearchParams();
   const put = (name: string, value: string) =>
     setSearch(
@@ -36,6 +36,13 @@ export default function RehearsalScreen() {
   const form = type?.forms?.some((each) => each.id === search.get("form")) ? (search.get("form") ?? "") : "";
   const first = usePeople("", "", 1, 1);
   const as = question.as || first.data?.items[0]?.id || "";
+  // The strip says whom the form is for; and what has no record yet is created, and not edited.
+  const blank = question.mode === "edit" && !question.record;
+  useEffect(() => {
+    if ((as && !question.as) || blank)
+      change({ ...(question.as ? {} : { as }), ...(blank ? { mode: "create" } : {}) }, true);
+  }, [as, blank, question.as, change]);
+  const typedRef = useRef<Entered>({});
   const values = search.get("values") ?? "";
   const given = useMemo(() => parsed(values), [values]);
   const key = [values, as, question.type, question.mode, question.record, question.unit].join(" ");
@@ -43,6 +50,9 @@ export default function RehearsalScreen() {
     <>
       <QuestionStrip
         who="person"
+        copied={() => ({
+          values: Object.keys(typedRef.current).length > 0 ? JSON.stringify(typedRef.current) : "",
+        })}
         tools={
           <>
             {type?.forms && (
@@ -83,6 +93,7 @@ export default function RehearsalScreen() {
             form={form}
             ghosts={ghosts}
             type={type}
+            typedRef={typedRef}
           />
         ) : (
           <Loading />
@@ -101,9 +112,18 @@ function parsed(text: string): Entered {
   }
 }
 
-type Props = { given: Entered; as: string; beside: string; form: string; ghosts: boolean; type: RecordType };
+type Props = {
+  given: Entered;
+  as: string;
+  beside: string;
+  form: string;
+  ghosts: boolean;
+  type: RecordType;
+  /** What was typed, for the question that is copied. */
+  typedRef: RefObject<Entered>;
+};
 
-function Rehearsal({ given, as, beside, form, ghosts, type }: Props) {
+function Rehearsal({ given, as, beside, form, ghosts, type, typedRef }: Props) {
   const { question } = useSubject();
   const [entered, setEntered] = useState<Entered>(given);
   const [since, setSince] = useState<Entered | null>(null);
@@ -124,12 +144,19 @@ function Rehearsal({ given, as, beside, form, ghosts, type }: Props) {
   });
   const verdict = saving.data;
   const error: unknown = saving.error ?? keeping.error;
+  // What changed is told since the field was gone into, and not by the keystroke.
+  const typing = useRef("");
+  useEffect(() => {
+    typedRef.current = entered;
+  }, [typedRef, entered]);
   const enter = (field: string, value: FieldValue) => {
-    setSince(entered);
+    if (typing.current !== field || since === null) setSince(entered);
+    typing.current = field;
     setEntered({ ...entered, [field]: value });
     saving.reset();
   };
   const begin = () => {
+    typing.current = "";
     setEntered({});
     setSince(null);
     saving.reset();

@@ -33,13 +33,15 @@ export function WhatChanged({ met, typed }: { met: Rehearsed; typed: boolean }) 
     <>
       {typed && met.changed && (
         <Changed
+          type={met.form.record_type}
           lines={met.changed}
-          title="What the last change did"
+          title="What that changed"
           none="Nothing else on the form changed."
         />
       )}
       {other && met.differences && (
         <Changed
+          type={met.form.record_type}
           both
           lines={met.differences}
           title={`${met.person} against ${other.person}`}

@@ -1,3 +1,4 @@
+import { useEffect, useRef } from "react";
 import type { Catalogue, Fault, RecordType, Rule, RuleLine, RulePreview } from "../../api/types";
 import type { Domain } from "./conditions/operands";
 import { LineEditor } from "./LineEditor";
@@ -16,10 +17,18 @@ type Props = {
 
 /** The lines of a rule, one after another: which fields, and what they become. */
 export function LinesEditor({ rule, type, catalogue, domain, faults, changed, tried, onChange }: Props) {
+  // Whoever adds a line goes on in it.
+  const added = useRef(false);
+  const parts = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (!added.current) return;
+    added.current = false;
+    parts.current?.querySelector<HTMLElement>(`[data-part="line-${rule.lines.length - 1}"] input`)?.focus();
+  }, [rule.lines.length]);
   const put = (place: number, line: RuleLine) =>
     onChange(rule.lines.map((each, index) => (index === place ? line : each)));
   return (
-    <>
+    <div ref={parts}>
       {rule.lines.map((line, place) => (
         <RulePart
           key={place}
@@ -44,11 +53,18 @@ export function LinesEditor({ rule, type, catalogue, domain, faults, changed, tr
         </RulePart>
       ))}
       <RulePart word="" part="more" faults={tried ? faults : []} pointer="/lines" exactly>
-        <button type="button" className="plain" onClick={() => onChange([...rule.lines, NEW])}>
+        <button
+          type="button"
+          className="plain"
+          onClick={() => {
+            added.current = true;
+            onChange([...rule.lines, NEW]);
+          }}
+        >
           and something else of other fields
         </button>
       </RulePart>
-    </>
+    </div>
   );
 }
 

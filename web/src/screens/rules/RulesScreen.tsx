@@ -15,6 +15,7 @@ import { ReachedRules } from "./ReachedRules";
 import { RuleEditor } from "./RuleEditor";
 import { SeveralRules } from "./SeveralRules";
 import { SentenceWords } from "./SentenceWords";
+import { useNarrowed } from "./useNarrowed";
 import { useRankOrder } from "./useRankOrder";
 
 /** Rules in order of rank, each as one sentence; the one chosen is edited beside them. */
@@ -46,16 +47,18 @@ export default function RulesScreen() {
       return next;
     });
   const choose = (id: string, of?: string) => put({ rule: id, ...(of ? { type: of } : {}) });
+  const narrowed = useNarrowed(question);
   const shown = useMemo(() => {
     const wanted = filter.trim().toLowerCase();
     return (rules.data?.items ?? []).filter(
       (view) =>
-        !wanted ||
-        `${view.rule.title} ${view.sentence.map((segment) => segment.text).join("")}`
-          .toLowerCase()
-          .includes(wanted),
+        (!narrowed || narrowed.ids.has(view.rule.id ?? "")) &&
+        (!wanted ||
+          `${view.rule.title} ${view.sentence.map((segment) => segment.text).join("")}`
+            .toLowerCase()
+            .includes(wanted)),
     );
-  }, [rules.data, filter]);
+  }, [rules.data, filter, narrowed]);
   const fresh = Object.entries(drafts).filter(
     ([key, draft]) => isNewDraft(key) && draft.rule.record_type === question.type,
   );
@@ -125,6 +128,17 @@ export default function RulesScreen() {
                 onClear={() => put({ reach: "" })}
               />
             )}
+            {!reaching && narrowed && rules.data && narrowed.ids.size < rules.data.total && (
+              <p className="row-flex" style={{ gap: 12 }} role="status">
+                <span>
+                  Only the {narrowed.ids.size} of {rules.data.total} that reach {narrowed.words} in the
+                  question above.
+                </span>
+                <button type="button" className="plain" onClick={() => put({ mode: "", audiences: "" })}>
+                  all rules again
+                </button>
+              </p>
+            )}
             {(reaching ? [] : fresh).map(([key, draft]) => (
               <button
                 type="button"
@@ -148,7 +162,7 @@ export default function RulesScreen() {
                 on={picked ? picked.includes(each.rule.id ?? "") : each.rule.id === chosen}
                 unsaved={Boolean(each.rule.id && drafts[each.rule.id])}
                 onChoose={() => (picked ? pick : choose)(each.rule.id ?? "")}
-                order={editable && !filter && !picked ? order : undefined}
+                order={editable && !filter && !picked && !narrowed ? order : undefined}
               />
             ))}
             {rules.data && rules.data.total > rules.data.items.length && (

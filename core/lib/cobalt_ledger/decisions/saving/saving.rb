@@ -138,7 +138,8 @@ module CobaltLedger
       def seen(start, field)
         return nil if start[field.id].hidden? || start[field.id].masked?
 
-        Values.read(field, start.question.stored[field.id])
+        value = Values.read(field, start.question.stored[field.id])
+        value.is_a?(Conditions::Unreadable) ? nil : value
       end
 
       # Fields that no order of the changes could have reached while they were open.

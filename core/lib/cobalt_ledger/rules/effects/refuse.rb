@@ -24,7 +24,7 @@ module CobaltLedger
           freeze
         end
 
-        def words(_directory = nil) = "reason to refuse the save with “#{message}”"
+        def words(_directory = nil) = "refused on save with “#{message}”"
         def to_h = super.merge("message" => message, "at" => at)
       end
     end

@@ -2,6 +2,7 @@ import { Select } from "antd";
 import { useRef, type KeyboardEvent } from "react";
 import type { Condition } from "../../../api/types";
 import { ComparisonEditor, blankComparison } from "./ComparisonEditor";
+import { blankNote } from "./blanks";
 import { copyPart, useCopied } from "./copied";
 import { operandKey, subjectOf, type Domain } from "./operands";
 import { join, moved, partsOf, replaceAt, type Path } from "./tree";
@@ -22,9 +23,9 @@ export function ConditionEditor({ condition, domain, onChange }: Props) {
     return (
       <span className="row-flex">
         <span>
-          <span className="soft">always; </span>
+          <span className="soft">on every record, or </span>
           <button type="button" className="plain" onClick={() => onChange(blankComparison(domain))}>
-            add a condition
+            only on some
           </button>
         </span>
         {copied?.type === domain.type.id && (
@@ -55,7 +56,7 @@ export function ConditionEditor({ condition, domain, onChange }: Props) {
   };
   return (
     <div ref={root}>
-      <Part node={condition} path={[]} siblings={1} edit={edit} />
+      <Part node={condition} path={[]} siblings={1} edit={edit} beside={[]} opposed={false} />
     </div>
   );
 }
@@ -66,9 +67,18 @@ type Edit = {
   put: (path: Path, next: Condition | undefined) => void;
   move: (path: Path, by: 1 | -1) => void;
 };
-type PartProps = { node: Condition; path: Path; siblings: number; edit: Edit };
+type PartProps = {
+  node: Condition;
+  path: Path;
+  siblings: number;
+  edit: Edit;
+  /** Parts of the same group. */
+  beside: Condition[];
+  /** Is its opposite meant? */
+  opposed: boolean;
+};
 
-function Part({ node, path, siblings, edit }: PartProps) {
+function Part({ node, path, siblings, edit, beside, opposed }: PartProps) {
   const onKeyDown = (event: KeyboardEvent) => {
     if (!event.altKey || (event.key !== "ArrowUp" && event.key !== "ArrowDown")) return;
     event.preventDefault();
@@ -84,12 +94,13 @@ function Part({ node, path, siblings, edit }: PartProps) {
       onKeyDown={siblings > 1 ? onKeyDown : undefined}
     >
       {partsOf(node).length > 0 ? (
-        <Joined node={node} path={path} siblings={siblings} edit={edit} />
+        <Joined node={node} path={path} siblings={siblings} edit={edit} beside={beside} opposed={opposed} />
       ) : (
         <>
           <div className="line">
             <ComparisonEditor node={node} domain={edit.domain} onChange={(next) => edit.put(path, next)} />
           </div>
+          {!opposed && <Blank node={node} path={path} beside={beside} edit={edit} />}
           <Tools node={node} path={path} siblings={siblings} edit={edit} />
         </>
       )}
@@ -98,7 +109,7 @@ function Part({ node, path, siblings, edit }: PartProps) {
 }
 
 /** A group, or a "not", and what is in it. */
-function Joined({ node, path, siblings, edit }: PartProps) {
+function Joined({ node, path, siblings, edit, beside }: PartProps) {
   const parts = partsOf(node);
   const how = node.not ? "not" : node.all ? "all" : "any";
   const change = (next: string) => edit.put(path, next === "not" ? { not: node } : { [next]: parts });
@@ -124,15 +135,38 @@ function Joined({ node, path, siblings, edit }: PartProps) {
         )}
       </div>
       {parts.map((part, index) => (
-        <Part key={index} node={part} path={[...path, index]} siblings={parts.length} edit={edit} />
+        <Part
+          key={index}
+          node={part}
+          path={[...path, index]}
+          siblings={parts.length}
+          edit={edit}
+          beside={how === "not" ? [] : parts}
+          opposed={how === "not"}
+        />
       ))}
+      {how === "not" && <Blank node={node} path={path} beside={beside} edit={edit} />}
       <Tools node={node} path={path} siblings={siblings} edit={edit} />
     </>
   );
 }
 
+/** What a blank does, where that may surprise, with the other way at hand. */
+function Blank({ node, path, beside, edit }: Omit<PartProps, "siblings" | "opposed">) {
+  const note = blankNote(node, edit.domain, beside);
+  if (!note) return null;
+  return (
+    <div className="hint">
+      {note.words}{" "}
+      <button type="button" className="plain" onClick={() => edit.put(path, note.instead)}>
+        {note.offer}
+      </button>
+    </div>
+  );
+}
+
 /** What can be done with a part. */
-function Tools({ node, path, siblings, edit }: PartProps) {
+function Tools({ node, path, siblings, edit }: Omit<PartProps, "beside" | "opposed">) {
   const { domain, copied, put, move } = edit;
   const index = path.at(-1) ?? 0;
   const name = partName(node, domain);

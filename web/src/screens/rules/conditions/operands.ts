@@ -89,12 +89,7 @@ export function operandGroups(domain: Domain, family?: string): OperandGroup[] {
     const subject = subjectOf(key, domain);
     return subject ? [{ value: key, label: subject.name, family: subject.family, hint }] : [];
   };
-  const groups: OperandGroup[] = type.sections.map((section) => ({
-    label: section.name,
-    options: type.fields
-      .filter((field) => field.section === section.id)
-      .flatMap((field) => option(`field:${field.id}`, titles.get(field.kind))),
-  }));
+  const groups: OperandGroup[] = [];
   const others = vocabulary.operands.filter(
     (operand) =>
       (family ? true : operand.mark !== "today") &&
@@ -107,6 +102,14 @@ export function operandGroups(domain: Domain, family?: string): OperandGroup[] {
       ...vocabulary.attributes.flatMap((name) => option(`attribute:${name}`)),
     ],
   });
+  groups.push(
+    ...type.sections.map((section) => ({
+      label: section.name,
+      options: type.fields
+        .filter((field) => field.section === section.id)
+        .flatMap((field) => option(`field:${field.id}`, titles.get(field.kind))),
+    })),
+  );
   for (const reference of type.fields.filter((field) => field.refers_to)) {
     const other = types.find((each) => each.id === reference.refers_to);
     groups.push({
