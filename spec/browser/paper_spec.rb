@@ -35,4 +35,32 @@ RSpec.describe "On paper" do
     text = pages.join.gsub(/[^[:alnum:]]/, "")
     expect(fields.reject { |field| text.include?(field.gsub(/[^[:alnum:]]/, "")) }).to eq([])
   end
+
+  # What a page says in the places of a selector, and what of it is not on paper.
+  def missing(selector)
+    letters = ->(text) { text.gsub(/[^[:alnum:]]/, "") }
+    said = all(selector).map { |each| each.text.lines.map(&:strip).reject(&:empty?) }.flatten
+    expect(said).not_to be_empty
+    text = letters.call(printed.join)
+    said.reject { |line| text.include?(letters.call(line)) }
+  end
+
+  it "holds the reasoning beside the map, the findings with one that is open, a rule, changes, and a person's page" do
+    enter_as("mairin", at: "/map?type=outgoing-loan&cell=loan_fee+role%3Afinance-partner")
+    expect(page).to have_css("aside.reasoning .verdict")
+    expect(missing("aside.reasoning .verdict, aside.reasoning .ledger")).to eq([])
+    visit("/findings?type=outgoing-loan")
+    expect(page).to have_css(".finding-row", minimum: 1, wait: 30)
+    expect(missing(".finding-row .body")).to eq([])
+    visit("/rules?type=outgoing-loan&rule=ol-costly-loans-name-a-courier")
+    expect(page).to have_css(".reads b, .reads [role=button]")
+    expect(missing("aside[aria-label=Rule] .reads")).to eq([])
+    Server::PolicyEditor.new("Mairin").put("rule", "ol-fees-belong-to-finance", nil, if_match: :any)
+    visit("/changes")
+    expect(page).to have_css("table.ruled tbody tr", minimum: 1, wait: 30)
+    expect(missing(".change-row b, table.ruled tbody th")).to eq([])
+    visit("/people/asha.brandt")
+    expect(page).to have_css(".own-map a", minimum: 20)
+    expect(missing(".own-map th, section[aria-label='Rules that reach them'] .title")).to eq([])
+  end
 end

@@ -54,9 +54,8 @@ type Props = { cell: string; small?: boolean; named?: boolean };
  */
 export function Glyph({ cell, small = false, named = true }: Props) {
   const id = useId();
-  const { levels, complete } = readCell(cell);
   const words = cellWords(cell);
-  const width = 20 * Math.max(1, levels.length) - (levels.length > 1 ? levels.length * 4 : 0);
+  const width = inkWidth(cell);
   return (
     <svg
       className={`glyph${small ? " small" : ""}`}
@@ -67,6 +66,17 @@ export function Glyph({ cell, small = false, named = true }: Props) {
       aria-label={named ? words : undefined}
     >
       {named && <title>{words}</title>}
+      <Ink cell={cell} id={id} />
+    </svg>
+  );
+}
+
+/** The inside of a glyph, 20 units high, for a picture of its own. id: for its hatch, the only one of that name there. */
+export function Ink({ cell, id }: { cell: string; id: string }) {
+  const { levels, complete } = readCell(cell);
+  const width = inkWidth(cell);
+  return (
+    <>
       <defs>
         <pattern id={id} width="4" height="4" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <rect width="4" height="4" fill="var(--sheet)" />
@@ -88,8 +98,14 @@ export function Glyph({ cell, small = false, named = true }: Props) {
           strokeDasharray={complete ? undefined : "2 2"}
         />
       )}
-    </svg>
+    </>
   );
+}
+
+/** Width of a glyph that is 20 units high. */
+export function inkWidth(cell: string): number {
+  const { levels } = readCell(cell);
+  return 20 * Math.max(1, levels.length) - (levels.length > 1 ? levels.length * 4 : 0);
 }
 
 /** A glyph with its name beside it. */

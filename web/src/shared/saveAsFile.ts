@@ -1,8 +1,11 @@
 /** Hands a document to the browser's downloads as indented JSON. */
 export function saveAsFile(name: string, document_: object): void {
-  const address = URL.createObjectURL(
-    new Blob([`${JSON.stringify(document_, null, 2)}\n`], { type: "application/json" }),
-  );
+  saveText(name, `${JSON.stringify(document_, null, 2)}\n`, "application/json");
+}
+
+/** Hands a text to the browser's downloads. kind: its media type. */
+export function saveText(name: string, text: string, kind: string): void {
+  const address = URL.createObjectURL(new Blob([text], { type: `${kind};charset=utf-8` }));
   const link = document.createElement("a");
   link.href = address;
   link.download = name;

@@ -8,6 +8,7 @@ import { useSubject } from "../../question/useSubject";
 import { ImportPanel } from "../../shared/ImportPanel";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
+import { SaveCsv } from "../../shared/SaveCsv";
 import { useAccount } from "../../shell/account";
 import { NewRecordType } from "./NewRecordType";
 import { BaselinesView } from "./baselines/BaselinesView";
@@ -138,6 +139,23 @@ function TypeView({ kept, catalogue }: { kept: RecordType; catalogue: Catalogue 
             {kept.fields.length} fields in {kept.sections.length} sections; {kept.rules} rules; {kept.records}{" "}
             records
           </span>
+          {view === "fields" && (
+            <SaveCsv
+              name={`fields-${kept.id}`}
+              heading={["Section", "Identifier", "Name", "Kind", "Sensitivity", "Options", "Help"]}
+              rows={() =>
+                draft.type.fields.map((each) => [
+                  kept.sections.find((section) => section.id === each.section)?.name ?? each.section,
+                  each.id,
+                  each.name,
+                  each.kind,
+                  catalogue.labels.find((label) => label.id === each.label)?.name ?? each.label,
+                  each.options?.map((option) => option.name).join("; "),
+                  each.help,
+                ])
+              }
+            />
+          )}
           <span className="push states" role="group" aria-label="What to look at">
             {(Object.keys(VIEWS) as View[]).map((each) => (
               <button type="button" key={each} aria-pressed={each === view} onClick={() => choose(each)}>

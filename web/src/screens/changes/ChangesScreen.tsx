@@ -7,6 +7,7 @@ import { useQuestionSearch } from "../../question/useQuestion";
 import { withPart } from "../../question/withPart";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
+import { SaveCsv } from "../../shared/SaveCsv";
 import { useAccount } from "../../shell/account";
 import { FindingsOfChange } from "./FindingsOfChange";
 import { ImpactTable } from "./ImpactTable";
@@ -36,6 +37,21 @@ export default function ChangesScreen() {
                   <span className="soft">
                     {data.edits.length} {data.edits.length === 1 ? "edit" : "edits"} on top of edition{" "}
                     <span className="mono">{data.base_edition}</span>, not in force yet
+                  </span>
+                  <span className="push">
+                    <SaveCsv
+                      name="edits"
+                      heading={["Edit", "What", "Becomes", "By", "At"]}
+                      rows={() =>
+                        data.edits.map((edit) => [
+                          edit.title,
+                          edit.verb,
+                          edit.lines.join("; "),
+                          edit.author,
+                          edit.at,
+                        ])
+                      }
+                    />
                   </span>
                 </div>
                 {data.edits.length === 0 && (
@@ -98,6 +114,12 @@ function EditRow({ edit }: { edit: ChangeSet["edits"][number] }) {
         <span className="row-flex" style={{ justifyContent: "flex-end", gap: 14 }}>
           {edit.kind === "rule" && edit.verb !== "removed" && (
             <Link to={{ pathname: "/rules", search: withPart(search, "rule", edit.subject) }}>Open</Link>
+          )}
+          {edit.kind === "record_type" && edit.verb !== "removed" && (
+            <Link to={{ pathname: "/catalogue", search: withPart(search, "type", edit.subject) }}>Open</Link>
+          )}
+          {edit.kind === "baseline" && (
+            <Link to={{ pathname: "/catalogue", search: withPart(search, "view", "baselines") }}>Open</Link>
           )}
           {may("edit") && (
             <button type="button" className="plain" onClick={takeBack}>

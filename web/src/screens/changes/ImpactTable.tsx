@@ -6,6 +6,7 @@ import { Glyph } from "../../ink/Glyph";
 import { CHANNELS } from "../../question/useQuestion";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
+import { SaveCsv } from "../../shared/SaveCsv";
 import { StoredRecords } from "./StoredRecords";
 import { exampleSearch } from "../../question/exampleSearch";
 
@@ -30,6 +31,11 @@ export function ImpactTable() {
       <div className="head">
         <h2>What changes for whom</h2>
         <span className="soft">{summary(people, total, undecided.length)}</span>
+        {lines.length > 0 && (
+          <span className="push">
+            <SaveCsv name="what-changes" heading={COLUMNS} rows={() => lines.map(csvRow)} />
+          </span>
+        )}
       </div>
       <StoredRecords />
       {undecided.map((sentence) => (
@@ -101,6 +107,19 @@ function ImpactLine({ line }: { line: Line }) {
     </tr>
   );
 }
+
+const COLUMNS = ["Record type", "Field", "While", "Before", "After", "For whom", "People", "When"];
+
+const csvRow = (line: Line) => [
+  line.record_type,
+  line.field,
+  line.modes.map((mode) => MODES[mode] ?? mode).join(", "),
+  line.before_words,
+  line.after_words,
+  line.who,
+  line.people,
+  line.when.trim(),
+];
 
 function Level({ level, words }: { level?: string; words: string }) {
   return level ? <Glyph cell={level} /> : <span title={words}>–</span>;

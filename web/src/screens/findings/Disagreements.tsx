@@ -1,4 +1,5 @@
 import type { FindingLine, Findings } from "../../api/types";
+import { MatrixPicture, savePicture } from "../../ink/pictures";
 import { DisagreementList } from "./DisagreementList";
 import { DisagreementMatrix } from "./DisagreementMatrix";
 import { FACETS } from "./facets";
@@ -36,7 +37,23 @@ export function Disagreements({ lines, total, rules, onChoose }: Props) {
         const Picture = named.length > MATRIX ? DisagreementList : DisagreementMatrix;
         return (
           <section key={id} aria-label={`Which rules of ${name} disagree`}>
-            {types.length > 1 && <h2>{name}</h2>}
+            <div className="head">
+              {types.length > 1 && <h2>{name}</h2>}
+              <span className="push">
+                <button
+                  type="button"
+                  className="plain"
+                  onClick={() =>
+                    void savePicture(
+                      `disagreements-${id}`,
+                      <MatrixPicture lines={own} rules={named} title={`Which rules of ${name} disagree`} />,
+                    )
+                  }
+                >
+                  SVG
+                </button>
+              </span>
+            </div>
             <Picture lines={own} rules={named} onChoose={onChoose} />
           </section>
         );

@@ -5,6 +5,7 @@ import type { Findings } from "../../api/types";
 import { useOpenQuestion, type OpenQuestion } from "../../question/useOpenQuestion";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
+import { SaveCsv } from "../../shared/SaveCsv";
 import { AuditStanding, provedWords } from "./AuditStanding";
 import { Disagreements } from "./Disagreements";
 import { FindingList } from "./FindingList";
@@ -69,6 +70,24 @@ export default function FindingsScreen() {
                     })),
                   ]}
                 />
+                {data && (
+                  <SaveCsv
+                    name="findings"
+                    heading={["Cost", "Kind", "Record type", "Fields", "Rules", "Finding"]}
+                    rows={() =>
+                      data.groups.flatMap((group) =>
+                        group.findings.map((line) => [
+                          group.name,
+                          data.kinds.find((each) => each.id === line.detector)?.name ?? line.detector,
+                          line.type_name,
+                          line.fields.join(", "),
+                          line.rules.join(", "),
+                          line.words,
+                        ]),
+                      )
+                    }
+                  />
+                )}
                 <Button aria-pressed={picture} onClick={() => put("picture", picture ? "" : "yes")}>
                   {picture ? "List" : "Which disagree"}
                 </Button>

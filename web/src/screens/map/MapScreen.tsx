@@ -3,7 +3,9 @@ import { useMemo, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import { api, query } from "../../api/client";
 import { useCatalogue } from "../../api/queries";
+import type { AccessMap, RecordType } from "../../api/types";
 import { Legend } from "../../ink/Legend";
+import { MapPicture, savePicture } from "../../ink/pictures";
 import { QuestionStrip } from "../../question/QuestionStrip";
 import { askedOf } from "../../question/asked";
 import { useQuestionSearch } from "../../question/useQuestion";
@@ -66,7 +68,19 @@ export default function MapScreen() {
       : null;
   return (
     <>
-      <QuestionStrip who="audiences" tools={<a href={`/api/map.csv${query(parameters)}`}>CSV</a>} />
+      <QuestionStrip
+        who="audiences"
+        tools={
+          <>
+            <a href={`/api/map.csv${query(parameters)}`}>CSV</a>
+            {map.data && type && (
+              <button type="button" className="plain" onClick={() => picture(map.data, type)}>
+                SVG
+              </button>
+            )}
+          </>
+        }
+      />
       <main className="page">
         <div className={`split ${panel ? "" : "single"}`}>
           <div className="map-pane">
@@ -122,6 +136,9 @@ export default function MapScreen() {
     </>
   );
 }
+
+const picture = (map: AccessMap, type: RecordType) =>
+  void savePicture(`map-${type.id}`, <MapPicture map={map} type={type} />);
 
 type Opened = { field: string; column: string } | null;
 

@@ -1,6 +1,7 @@
 import { Button, Input, Pagination } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
+import { server } from "../../api/client";
 import { useDirectory, usePeople } from "../../api/queries";
 import type { Directory, DirectoryNode, User } from "../../api/types";
 import { useQuestionSearch } from "../../question/useQuestion";
@@ -8,6 +9,7 @@ import { withPart } from "../../question/withPart";
 import { ImportPanel } from "../../shared/ImportPanel";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
+import { everyPage, SaveCsv } from "../../shared/SaveCsv";
 import { useListSearch } from "../../shared/useListSearch";
 import { useSearchBox } from "../../shared/useSearchBox";
 import { useAccount } from "../../shell/account";
@@ -94,6 +96,7 @@ export default function PeopleScreen() {
                     Rules that reach them
                   </Link>
                 )}
+                {directory.data && <PeopleCsv directory={directory.data} text={text} place={place} />}
                 <a href="/api/directory/document" download="directory.json">
                   Export
                 </a>
@@ -157,6 +160,36 @@ export default function PeopleScreen() {
   );
 }
 
+/** All people of the list, also those on other pages. */
+function PeopleCsv({ directory, text, place }: { directory: Directory; text: string; place: string }) {
+  const rows = async () => {
+    const people = await everyPage(async (page) => {
+      const query = { search: text, within: place, page, per_page: 1000 };
+      const { data } = await server.GET("/api/people", { params: { query } });
+      return data ?? { items: [], total: 0 };
+    });
+    return people.map((user) => [
+      user.id,
+      user.name,
+      user.email,
+      namesOf(directory.roles, user.roles),
+      namesOf(directory.groups, user.groups),
+      namesOf(directory.departments, user.department ? [user.department] : []),
+      namesOf(directory.units, user.units),
+    ]);
+  };
+  return (
+    <SaveCsv
+      name="people"
+      heading={["Identifier", "Name", "E-mail", "Roles", "Groups", "Department", "Units"]}
+      rows={rows}
+    />
+  );
+}
+
+const namesOf = (list: DirectoryNode[], ids: string[]) =>
+  ids.map((id) => list.find((node) => node.id === id)?.name ?? id).join(", ");
+
 function PeopleTable({
   items,
   directory,
@@ -167,8 +200,6 @@ function PeopleTable({
   onEdit?: (user: User) => void;
 }) {
   const search = useQuestionSearch();
-  const names = (list: DirectoryNode[], ids: string[]) =>
-    ids.map((id) => list.find((node) => node.id === id)?.name ?? id).join(", ");
   return (
     <table className="ruled">
       <thead>
@@ -190,10 +221,12 @@ function PeopleTable({
               <Link to={{ pathname: `/people/${encodeURIComponent(user.id)}`, search }}>{user.name}</Link>
               <div className="tag">{user.id}</div>
             </th>
-            <td className="wrap">{names(directory.roles, user.roles)}</td>
-            <td className="wrap">{names(directory.groups, user.groups)}</td>
-            <td className="wrap">{user.department ? names(directory.departments, [user.department]) : ""}</td>
-            <td className="wrap">{names(directory.units, user.units)}</td>
+            <td className="wrap">{namesOf(directory.roles, user.roles)}</td>
+            <td className="wrap">{namesOf(directory.groups, user.groups)}</td>
+            <td className="wrap">
+              {user.department ? namesOf(directory.departments, [user.department]) : ""}
+            </td>
+            <td className="wrap">{namesOf(directory.units, user.units)}</td>
             <td className="row-links">
               <Link to={{ pathname: "/rehearsal", search: withPart(search, "as", user.id) }}>Rehearse</Link>
               {onEdit && (

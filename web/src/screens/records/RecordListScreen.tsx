@@ -1,9 +1,10 @@
 import { keepPreviousData } from "@tanstack/react-query";
 import { Button, Input, Pagination } from "antd";
 import { useNavigate, useParams } from "react-router";
-import { api } from "../../api/client";
+import { api, server } from "../../api/client";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
+import { everyPage, SaveCsv } from "../../shared/SaveCsv";
 import { useListSearch } from "../../shared/useListSearch";
 import { useSearchBox } from "../../shared/useSearchBox";
 import { useAccount } from "../../shell/account";
@@ -76,6 +77,7 @@ export default function RecordListScreen() {
                   onChange={(event) => setBox(event.target.value)}
                   style={{ width: 220 }}
                 />
+                <RecordsCsv type={type.id} search={find} order={order} units={units} />
                 {may("record") && (
                   <Button type="primary" onClick={() => open("new")}>
                     New {type.name.toLowerCase()}
@@ -168,4 +170,36 @@ export default function RecordListScreen() {
       </div>
     </main>
   );
+}
+
+/** All records of the list as the person may see them: what is masked there is masked here. */
+function RecordsCsv({
+  type,
+  search,
+  order,
+  units,
+}: {
+  type: string;
+  search: string;
+  order: { sort?: string; direction?: "up" | "down" };
+  units: Map<string, string>;
+}) {
+  const rows = async () => {
+    const names = new Map<string, string>();
+    const found = await everyPage(async (page) => {
+      const query = { search, ...order, page, per_page: 1000 };
+      const { data } = await server.GET("/api/records/{type}", { params: { path: { type }, query } });
+      for (const column of data?.columns ?? []) names.set(column.id, column.name);
+      return { items: data?.rows ?? [], total: data?.total ?? 0 };
+    });
+    return [
+      ["Number", ...names.values(), "Unit"],
+      ...found.map((row) => [
+        row.number,
+        ...[...names.keys()].map((id) => row.words[id]),
+        units.get(row.unit) ?? row.unit,
+      ]),
+    ];
+  };
+  return <SaveCsv name={type} heading={[]} rows={rows} />;
 }

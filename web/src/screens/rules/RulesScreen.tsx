@@ -8,6 +8,7 @@ import { useQuestionSearch } from "../../question/useQuestion";
 import { useSubject } from "../../question/useSubject";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
+import { SaveCsv } from "../../shared/SaveCsv";
 import { useAccount } from "../../shell/account";
 import { isNewDraft, keepDraft, useDrafts } from "./drafts";
 import { FindInRules } from "./FindInRules";
@@ -97,6 +98,20 @@ export default function RulesScreen() {
                   text={filter}
                   onText={setFilter}
                   onReaching={(next) => put({ reach: next, rule: "" })}
+                />
+                <SaveCsv
+                  name={`rules-${question.type}`}
+                  heading={["Rank", "Title", "State", "Rule", "Reason", "Review by"]}
+                  rows={() =>
+                    shown.map((each) => [
+                      each.number,
+                      each.rule.title,
+                      each.rule.state ?? "on",
+                      each.sentence.map((segment) => segment.text).join(""),
+                      each.rule.reason,
+                      each.rule.review_by,
+                    ])
+                  }
                 />
                 {editable && (
                   <>
