@@ -19,6 +19,7 @@ const PrecedenceScreen = lazy(() => import("./screens/precedence/PrecedenceScree
 const ChangesScreen = lazy(() => import("./screens/changes/ChangesScreen"));
 const CatalogueScreen = lazy(() => import("./screens/catalogue/CatalogueScreen"));
 const PeopleScreen = lazy(() => import("./screens/people/PeopleScreen"));
+const HelpScreen = lazy(() => import("./help/HelpScreen"));
 const PersonScreen = lazy(() => import("./screens/people/PersonScreen"));
 const RecordListScreen = lazy(() => import("./screens/records/RecordListScreen"));
 const RecordScreen = lazy(() => import("./screens/records/RecordScreen"));
@@ -42,6 +43,7 @@ const administration = createBrowserRouter([
       { path: "/changes", element: <ChangesScreen /> },
       { path: "/catalogue", element: <CatalogueScreen /> },
       { path: "/people", element: <PeopleScreen /> },
+      { path: "/help", element: <HelpScreen /> },
       { path: "/people/:person", element: <PersonScreen /> },
       ...records,
       { path: "*", element: <Navigate to="/map" replace /> },

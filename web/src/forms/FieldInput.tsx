@@ -1,4 +1,5 @@
 import { Input, Select } from "antd";
+import type { KeyboardEvent } from "react";
 import type { FieldValue, FormField } from "../api/types";
 import { NumberBox } from "../shared/NumberBox";
 import { PersonInput, type PeopleFrom } from "./PersonInput";
@@ -17,6 +18,10 @@ export function FieldInput({ field, value, onEnter, peopleFrom, placeholder }: P
   const label = { "aria-labelledby": `label-${field.id}`, "aria-required": field.required || undefined };
   const text = value === undefined || value === null ? "" : String(value);
   const typed = (raw: string) => onEnter(raw === "" ? null : raw);
+  // The cross that empties a choice is for the mouse; it is no stop for the keyboard.
+  const emptied = (event: KeyboardEvent) => {
+    if (event.key === "Delete") onEnter(null);
+  };
   switch (field.input) {
     case "lines":
       return (
@@ -71,6 +76,7 @@ export function FieldInput({ field, value, onEnter, peopleFrom, placeholder }: P
             { value: "no", label: "no" },
           ]}
           onChange={(answer?: string) => onEnter(answer === undefined ? null : answer === "yes")}
+          onKeyDown={emptied}
         />
       );
     case "choice":
@@ -83,6 +89,7 @@ export function FieldInput({ field, value, onEnter, peopleFrom, placeholder }: P
           style={{ maxWidth: 260 }}
           options={(field.options ?? []).map((option) => ({ value: option.id, label: option.name }))}
           onChange={(option?: string) => onEnter(option ?? null)}
+          onKeyDown={emptied}
         />
       );
     case "choices":

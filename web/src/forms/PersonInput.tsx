@@ -40,6 +40,9 @@ export function PersonInput({ field, value, label, from, placeholder, onPick }: 
       placeholder={placeholder ?? "nobody"}
       options={options}
       onChange={pick}
+      onKeyDown={(event) => {
+        if (event.key === "Delete" && search === "") pick();
+      }}
     />
   );
 }

@@ -43,6 +43,7 @@ export function Shell() {
         </nav>
         <div className="right">
           {reads && <Standing search={search} />}
+          {reads && <Link to={{ pathname: "/help", search }}>Help</Link>}
           <button type="button" onClick={flip}>
             {shade === "light" ? "Dark" : "Light"}
           </button>

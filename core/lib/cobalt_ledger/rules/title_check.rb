@@ -48,8 +48,8 @@ module CobaltLedger
       CHANGED = /\b(edit(s|ed)?|change(s|d)?|fill(s|ed)?|editable)\b/i
       DENIED = /\b(not|never|no longer|nobody|cannot)\b|n['’]t\b/i
 
-      # What is said where the title means the opposite: [does the title speak of it?, effects that do it, effects that do
-      # the opposite, what the title speaks of, what the rule does].
+      # What is said where the title means the opposite: [does the title speak of it?, effects that do it, effects that
+      # do the opposite, what the title speaks of, what the rule does].
       OPPOSITES = [
         [->(title) { title.match?(SEEN) && !title.match?(DENIED) }, %w[show mask], %w[hide], "showing", "hides"],
         [->(title) { title.match?(SEEN) && title.match?(DENIED) }, %w[hide mask], %w[show], "hiding", "shows"],

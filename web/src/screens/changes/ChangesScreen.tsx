@@ -3,6 +3,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { api } from "../../api/client";
 import type { ChangeSet } from "../../api/types";
+import { Word } from "../../help/Word";
 import { useQuestionSearch } from "../../question/useQuestion";
 import { withPart } from "../../question/withPart";
 import { Loading } from "../../shared/Loading";
@@ -136,7 +137,9 @@ function Editions() {
   const editions = api.useQuery("get", "/api/editions", { params: { query: { per_page: 50 } } });
   return (
     <section>
-      <h2>Editions</h2>
+      <h2>
+        <Word word="edition">Editions</Word>
+      </h2>
       {(editions.data?.items ?? []).map((edition, index) => (
         <div
           key={edition.number}

@@ -4,6 +4,7 @@ import { useNavigate, useSearchParams } from "react-router";
 import { api, query } from "../../api/client";
 import { useCatalogue } from "../../api/queries";
 import type { AccessMap, RecordType } from "../../api/types";
+import { FirstSteps } from "../../help/FirstSteps";
 import { Legend } from "../../ink/Legend";
 import { MapPicture, savePicture } from "../../ink/pictures";
 import { QuestionStrip } from "../../question/QuestionStrip";
@@ -87,7 +88,11 @@ export default function MapScreen() {
             {map.error ? <ProblemNotice error={map.error} onAgain={() => void map.refetch()} /> : null}
             {ready && !type && (
               <div className="empty">
-                No record type yet. Import one from a file in the <a href="/catalogue">Catalogue</a>.
+                <p>
+                  No record type yet. Import one from a file in the Catalogue, or make it by hand. In this
+                  order:
+                </p>
+                <FirstSteps />
               </div>
             )}
             <MadeUp names={map.data?.made_up} />

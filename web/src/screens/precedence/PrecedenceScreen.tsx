@@ -4,6 +4,7 @@ import { Link } from "react-router";
 import { api } from "../../api/client";
 import type { Precedence, RecordType } from "../../api/types";
 import { askedOf } from "../../question/asked";
+import { Word } from "../../help/Word";
 import { QuestionStrip } from "../../question/QuestionStrip";
 import { useSubject } from "../../question/useSubject";
 import { Loading } from "../../shared/Loading";
@@ -97,6 +98,11 @@ function Methods({
           <h1>Precedence</h1>
           <span className="soft">how rules that disagree become one; the closest choice counts</span>
         </div>
+        <p className="soft">
+          Each facet is decided by itself. Across them, what shuts comes before what asks: hidden beats
+          required, and so does locked, whatever the method. <Word word="guardrail">Guardrails</Word> come
+          after all of it.
+        </p>
         <ScopePick scope={scope} type={type} setScope={setScope} />
         <Radio.Group
           aria-label="Method"

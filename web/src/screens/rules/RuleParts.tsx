@@ -1,5 +1,6 @@
 import { Checkbox, Input, Radio } from "antd";
 import type { Catalogue, Fault, RecordType, Rule, RulePreview } from "../../api/types";
+import { Word } from "../../help/Word";
 import { AudienceEditor } from "./AudienceEditor";
 import { ConditionEditor } from "./conditions/ConditionEditor";
 import { domainOf } from "./conditions/operands";
@@ -86,6 +87,9 @@ export function RuleParts(props: Props) {
           onChange={(event) => onKind(event.target.value as Rule["kind"])}
           options={KINDS}
         />
+        <span className="hint">
+          What a <Word word="guardrail" /> is, and what a <Word word="channel" /> is.
+        </span>
         <Checkbox
           checked={rule.state !== "off"}
           onChange={(event) => onChange({ state: event.target.checked ? "on" : "off" })}

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { useDirectory } from "../../../api/queries";
 import type { BaselineView, Catalogue, RecordType } from "../../../api/types";
+import { Word } from "../../../help/Word";
 import { identifier } from "../../../shared/identifier";
 import { StartingState } from "../StartingState";
 import { BaselineEditor } from "./BaselineEditor";
@@ -26,6 +27,9 @@ export function BaselinesView({ type, catalogue, readOnly }: Props) {
   });
   return (
     <>
+      <p className="soft">
+        Each is a <Word word="baseline" />.
+      </p>
       {baselines.length === 0 && !edited && (
         <div className="empty">
           No baseline: every field starts as its own baseline or its label says, in every unit.
