@@ -51,9 +51,10 @@ module Server
         end
       end
       (old.keys | new.keys).reject { |id| old[id] == new[id] }.map do |id|
-        policy = new[id] ? after.policy : @pending.policy
+        # Those that reach it as it stands, so that it is seen what loses by the edit.
+        policy = old[id] ? @pending.policy : after.policy
         field = policy.record_type(@id).field(id)
-        { "field" => id, "name" => field.name, "verb" => verb(old[id], new[id]), "rules" => rules(policy, field),
+        { "field" => id, "name" => (new[id] || old[id])["name"], "verb" => verb(old[id], new[id]), "rules" => rules(policy, field),
           "forms" => policy.record_type(@id).forms.select { |form| form.fields.include?(field) }.map(&:name) }
       end
     end

@@ -21,6 +21,8 @@ type Props = {
   whoChanges?: WhoChanges;
   /** Rehearsal only: whose form it is, to say where hidden fields would stand. */
   ghostsFor?: string;
+  /** Rehearsal only: leaves room for hidden fields, so that two forms side by side stay level. */
+  spaced?: boolean;
   /** Rehearsal only: opens the reasoning of a field. */
   onWhy?: (field: string) => void;
   /** Rehearsal only: fields in which this form differs from the one beside it. */
@@ -29,13 +31,13 @@ type Props = {
 
 /** A decided form. What can't be typed in looks it, and is no tab stop; what is hidden leaves no gap. */
 export function RecordForm(props: Props) {
-  const { form, ghostsFor } = props;
+  const { form, ghostsFor, spaced } = props;
   const [explained, setExplained] = useState(false);
   const shut = form.sections.flatMap((section) => section.fields).filter((field) => field.shut).length;
   const sections = form.sections
     .map((section) => ({
       ...section,
-      fields: section.fields.filter((field) => field.level !== "hidden" || ghostsFor),
+      fields: section.fields.filter((field) => field.level !== "hidden" || ghostsFor || spaced),
     }))
     .filter((section) => section.fields.length > 0);
   return (
@@ -54,9 +56,13 @@ export function RecordForm(props: Props) {
           <section key={section.id} aria-label={section.name}>
             <h3 className="form-section">{section.name}</h3>
             <div className={`form-columns of-${section.columns}`}>
-              {section.fields.map((field) => (
-                <Row key={field.id} field={field} explained={explained} {...props} />
-              ))}
+              {section.fields.map((field) =>
+                field.level === "hidden" && !ghostsFor ? (
+                  <div key={field.id} className="form-row" data-field={field.id} aria-hidden />
+                ) : (
+                  <Row key={field.id} field={field} explained={explained} {...props} />
+                ),
+              )}
             </div>
           </section>
         ))}

@@ -143,6 +143,7 @@ export function FormsEditor({ type, readOnly, onChange }: Props) {
                 onMove={(by) => set({ sections: swapped(form.sections, index, by) })}
               />
             ))}
+            <LeftOut form={form} type={type} />
             <AddSection
               form={form}
               type={type}
@@ -164,6 +165,21 @@ export function FormsEditor({ type, readOnly, onChange }: Props) {
         </p>
       </div>
     </fieldset>
+  );
+}
+
+/** Fields that have to be filled from the start and that the form leaves out: whoever gets it could not save. */
+function LeftOut({ form, type }: { form: FormDesign; type: RecordType }) {
+  const placed = new Set(form.sections.flatMap((section) => section.fields));
+  const left = type.fields.filter(
+    (field) => field.baseline?.presence === "required" && !field.retired && !placed.has(field.id),
+  );
+  if (left.length === 0) return null;
+  return (
+    <div className="fault" role="status">
+      Required, and not on this form: {left.map((field) => field.name).join(", ")}. Whoever gets it can’t save
+      a new record.
+    </div>
   );
 }
 

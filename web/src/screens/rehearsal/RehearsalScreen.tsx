@@ -15,6 +15,7 @@ import { PersonSelect } from "../../shared/PersonSelect";
 import { saveAsFile } from "../../shared/saveAsFile";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { ReasoningPanel } from "../map/ReasoningPanel";
+import { useLevelRows } from "./useLevelRows";
 import { FormHead, SaveVerdict, TypedSoFar, WhatChanged } from "./aside";
 
 /** The live form as somebody else would meet it. Nothing typed here reaches a record. */
@@ -168,6 +169,8 @@ function Rehearsal({ given, as, beside, form, ghosts, type, typedRef }: Props) {
     () => new Set((data?.differences ?? []).map((line) => line.field)),
     [data?.differences],
   );
+  const forms = useRef<HTMLDivElement>(null);
+  useLevelRows(forms, data);
   if (rehearsed.error && !data)
     return (
       <div className="sheet">
@@ -180,9 +183,15 @@ function Rehearsal({ given, as, beside, form, ghosts, type, typedRef }: Props) {
   );
   const writing = question.mode === "create" || question.mode === "edit";
   const other = data.beside;
-  const shared = { entered, onEnter: enter, peopleFrom: {}, marked: other ? marked : undefined };
+  const shared = {
+    entered,
+    onEnter: enter,
+    peopleFrom: {},
+    marked: other ? marked : undefined,
+    spaced: other !== undefined,
+  };
   return (
-    <div className={`rehearsal ${other ? "two" : ""}`}>
+    <div ref={forms} className={`rehearsal ${other ? "two" : ""}`}>
       <div className="sheet">
         <FormHead
           met={data}
