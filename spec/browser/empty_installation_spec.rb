@@ -59,7 +59,8 @@ RSpec.describe "An empty installation" do
     expect(page).to have_text("No record type yet. Import one")
     click_link("Catalogue", match: :first)
     expect(page).to have_text(
-      "No record type yet. Import one: a JSON Schema, a CSV list of fields, or a policy document."
+      "No record type yet. Make one by hand, or import one: a JSON Schema, a CSV list of fields, or a policy " \
+        "document."
     )
     click_link("People")
     expect(page).to have_text("Nobody yet. Import people from an LDIF export or a directory document.")

@@ -123,7 +123,7 @@ RSpec.describe "Findings" do
     keys(:enter)
     click_button("What would it take for Loans Officer to edit it?")
     expect(page).to have_css(".ask", text: "Editable\nwhen Stage is none of Signed, Out or Returned (or is blank)")
-    click_button("Why not?")
+    click_button("What keeps Loans Officer from editing it?")
     expect(page).to have_css(
       ".ask",
       text: "Read-only\nwhen Stage is one of Signed, Out or Returned\n14 “Signed loans keep their figures” gives locked"

@@ -42,8 +42,12 @@ RSpec.describe "By keyboard alone" do
   # In a select: goes to it, types until the option is the one meant, takes it, and closes a list of several.
   def take(name, *texts, several: false)
     tab_to(name)
-    texts.each { |text| keys(text, :enter) }
-    keys(:escape) if several
+    texts.each do |text|
+      keys(text)
+      expect(page).to have_css(".ant-select-item-option-active", text: text)
+      keys(:enter)
+    end
+    close_list if several
   end
 
   it "makes a rule of three lines with an otherwise" do

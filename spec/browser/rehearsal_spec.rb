@@ -61,4 +61,16 @@ RSpec.describe "Rehearsal" do
     visit("/rehearsal?type=outgoing-loan&as=asha.brandt&record=LN-0042&mode=create&policy=in_force")
     expect(page).to have_text("a blank outgoing loan")
   end
+
+  it "makes a rule for a field with the question filled in, and names who the form is for" do
+    visit("/rehearsal?type=outgoing-loan")
+    expect(page).to have_current_path(/as=.+mode=create|mode=create.+as=/)
+    visit("/rehearsal?type=outgoing-loan&as=ilka.fenn&record=LN-0042&mode=edit")
+    click_button("Why is Purpose so?")
+    click_button("Make a rule for this field")
+    expect(page).to have_css("aside[aria-label=Rule]")
+    expect(page).to have_field("Title", with: "Purpose")
+    become("hidden")
+    expect(page).to have_css(".reads", text: "For Courier, editing an outgoing loan: Purpose is hidden.")
+  end
 end

@@ -54,6 +54,30 @@ RSpec.describe "Rules" do
     expect(page).to have_css("[role='status']", text: "Rules that reach Safeguarding notes of Study visit")
   end
 
+  it "lists only what the question's mode and audiences leave, and says so" do
+    enter_as("mairin", at: "/rules?type=outgoing-loan&mode=list&audiences=role:courier")
+    policy = Server::PolicyStore.instance.pending.policy
+    courier = Server::PolicyStore.instance.directory.bare(:role, "courier")
+    own = policy.rules_of("outgoing-loan").select do |rule|
+      rule.audience.match?(courier) && (rule.reach.modes.empty? || rule.reach.modes.include?("list"))
+    end
+    expect(page).to have_css("[role=status]", text: /Only the \d+ of 32 that reach listing and the audience chosen/)
+    told = all(".rule-row .title").map { |title| title.text.strip }
+    expect(told).to include(*own.map(&:title))
+    expect(told.size).to be < 32
+    click_button("all rules again")
+    expect(page).to have_css(".rule-row", count: 32)
+  end
+
+  it "offers to leave out records in which something is blank" do
+    enter_as("mairin", at: "/rules?type=outgoing-loan&rule=ol-costly-loans-name-a-courier")
+    click_button("turn into its opposite")
+    expect(page).to have_css(".hint", text: "Where Insured total is blank, this holds too.")
+    click_button("leave blank ones out")
+    expect(page).to have_css(".reads", text: "Insured total is less than 50,000.00 (or is blank) and Insured total is filled")
+    expect(page).to have_no_css(".hint", text: "Where Insured total is blank")
+  end
+
   it "says what is missing, and does not take a blank audience for everyone" do
     click_button("New rule")
     expect(page).to have_text("Some parts are still missing")

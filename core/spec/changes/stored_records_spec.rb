@@ -98,6 +98,7 @@ RSpec.describe CobaltLedger::Changes::StoredRecords do
       copy["rules"].reject! { |rule| rule["targets"].to_s.include?("all") || rule["targets"].empty? }
       copy["baselines"].each { |baseline| baseline["states"].delete("notes") }
       copy["baselines"].reject! { |baseline| baseline["states"].empty? }
+      copy["record_types"][0]["fields"].each { |field| field.delete("retired") }
       notes = copy["record_types"][0]["fields"].find { |field| field["id"] == "notes" }
       notes.merge!("label" => "open").delete("baseline")
       copy

@@ -138,7 +138,20 @@ function Editions() {
   return (
     <section>
       <h2>
-        <Word word="edition">Editions</Word>
+        <Word word="edition">Editions</Word>{" "}
+        <SaveCsv
+          name="editions"
+          heading={["Edition", "By", "At", "For", "SHA-256"]}
+          rows={() =>
+            (editions.data?.items ?? []).map((each) => [
+              each.number,
+              each.published_by,
+              each.published_at,
+              each.note,
+              each.sha256,
+            ])
+          }
+        />
       </h2>
       {(editions.data?.items ?? []).map((edition, index) => (
         <div

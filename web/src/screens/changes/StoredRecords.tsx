@@ -5,6 +5,7 @@ import { Link } from "react-router";
 import { api } from "../../api/client";
 import type { Rule, StoredRecordSearch } from "../../api/types";
 import { useQuestionSearch } from "../../question/useQuestion";
+import { SaveCsv } from "../../shared/SaveCsv";
 import { withPart } from "../../question/withPart";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 
@@ -109,6 +110,22 @@ function Type({ found }: { found: Found }) {
       )}
       {open && (
         <ul className="account-lines">
+          <li>
+            <SaveCsv
+              name={`met-otherwise-${found.record_type}`}
+              heading={["Number", "Unit", "Fields", "People", "Could no longer save it", "Because"]}
+              rows={() =>
+                found.records.map((record) => [
+                  record.number,
+                  record.unit,
+                  record.fields.join(", "),
+                  record.people,
+                  record.stuck,
+                  record.obstacles.join("; "),
+                ])
+              }
+            />
+          </li>
           {shown.map((record) => (
             <Met key={record.number} record={record} type={found.record_type} />
           ))}

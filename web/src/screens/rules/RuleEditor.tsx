@@ -62,8 +62,10 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
     forget(name);
     if (fresh) onChoose("");
   };
+  // What the preview says may still be about the rule as it was a moment ago; then the server judges it on keeping.
+  const current = settled === rule && !preview.isFetching && !preview.isPlaceholderData;
   const keep = () => {
-    if (faults.length === 0 && titled) {
+    if ((faults.length === 0 || !current) && titled) {
       saving.save(draft?.etag ?? null);
     } else {
       setTried(true);
