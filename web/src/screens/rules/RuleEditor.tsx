@@ -66,6 +66,7 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
   const current = settled === rule && !preview.isFetching && !preview.isPlaceholderData;
   const keep = () => {
     if ((faults.length === 0 || !current) && titled) {
+      setTried(!current);
       saving.save(draft?.etag ?? null);
     } else {
       setTried(true);
