@@ -60,7 +60,7 @@ RSpec.describe "An empty installation" do
     click_link("Catalogue", match: :first)
     expect(page).to have_text(
       "No record type yet. Make one by hand, or import one: a JSON Schema, a CSV list of fields, or a policy " \
-        "document."
+      "document."
     )
     click_link("People")
     expect(page).to have_text("Nobody yet. Import people from an LDIF export or a directory document.")

@@ -74,7 +74,8 @@ RSpec.describe "Rules" do
     click_button("turn into its opposite")
     expect(page).to have_css(".hint", text: "Where Insured total is blank, this holds too.")
     click_button("leave blank ones out")
-    expect(page).to have_css(".reads", text: "Insured total is less than 50,000.00 (or is blank) and Insured total is filled")
+    expect(page).to have_css(".reads",
+                             text: "Insured total is less than 50,000.00 (or is blank) and Insured total is filled")
     expect(page).to have_no_css(".hint", text: "Where Insured total is blank")
   end
 

@@ -54,7 +54,8 @@ module Server
         # Those that reach it as it stands, so that it is seen what loses by the edit.
         policy = old[id] ? @pending.policy : after.policy
         field = policy.record_type(@id).field(id)
-        { "field" => id, "name" => (new[id] || old[id])["name"], "verb" => verb(old[id], new[id]), "rules" => rules(policy, field),
+        { "field" => id, "name" => (new[id] || old[id])["name"], "verb" => verb(old[id], new[id]),
+          "rules" => rules(policy, field),
           "forms" => policy.record_type(@id).forms.select { |form| form.fields.include?(field) }.map(&:name) }
       end
     end

@@ -72,12 +72,16 @@ module Server
         .map { |option| { "id" => option.id, "name" => option.name } }
     end
 
-    # Why nothing can be typed into a field that could otherwise be typed into, in words without rules.
+    # Why nothing can be typed into a field that could otherwise be typed into, in words without rules. What is worked
+    # out or numbered needs no reason.
     def shut(field, decided)
-      return nil unless @plain && %w[create edit].include?(@question.mode) && !decided.open? && !field.never_typed?
+      return nil unless @plain && %w[create edit].include?(@question.mode)
+      return nil if decided.open? || field.computed? || field.numbered?
 
       result = @decision.result(field.id)
-      titles = %w[masked locked].map { |kind| CobaltLedger::Decisions::Blame.titles(CobaltLedger::Decisions::Blame.rules(result, kind)) }
+      titles = %w[masked locked].map do |kind|
+        CobaltLedger::Decisions::Blame.titles(CobaltLedger::Decisions::Blame.rules(result, kind))
+      end
       titles.reject(&:empty?).uniq.join("; ").then { |words| words.empty? ? "It can’t be changed here" : words }
     end
 
