@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { Entered, FieldValue, Form, FormField } from "../api/types";
 import { Glyph } from "../ink/Glyph";
+import { localDay } from "../shared/localDay";
 import { FieldInput } from "./FieldInput";
 import type { PeopleFrom } from "./PersonInput";
 import { Forecast } from "./Forecast";
@@ -161,7 +162,7 @@ function Value({
     case "read_only":
       return (
         <div className="ruled-value" {...labelled}>
-          <span>{field.words ?? " "}</span>
+          <span>{(field.input === "date" && localDay(field.value)) || (field.words ?? " ")}</span>
         </div>
       );
     case "replace_only":
