@@ -59,7 +59,12 @@ export function RecordForm(props: Props) {
             <div className={`form-columns of-${section.columns}`}>
               {section.fields.map((field) =>
                 field.level === "hidden" && !ghostsFor ? (
-                  <div key={field.id} className="form-row" data-field={field.id} aria-hidden />
+                  <div
+                    key={field.id}
+                    className={props.marked?.has(field.id) ? "form-row differs" : "form-row"}
+                    data-field={field.id}
+                    aria-hidden
+                  />
                 ) : (
                   <Row key={field.id} field={field} explained={explained} {...props} />
                 ),
