@@ -74,7 +74,7 @@ module CobaltLedger
         # Does it matter who exactly asks, so that one of a kind does not stand for the others?
         def exact?(plan) = plan.conditions.any? { |each| each.reads.include?([:user]) }
 
-        # Only then can a field that is required never be found blank.
+        # Do its own rules look at the field? Then one example without its value may not show what another would.
         def looks_at_itself?(plan, field)
           plan.slot_of(field.id).tests.any? do |test|
             plan.conditions[test].reads.any? { |key| %i[entered stored].include?(key[0]) && key[1] == field.id }
