@@ -61,6 +61,18 @@ RSpec.describe "The catalogue by hand" do
     expect(answer["edits"][0]["lines"]).to eq(["Borrower: kind text becomes choice; new options: Harrow Mutual"])
   end
 
+  it "does nothing to stored values that an import has overtaken, and publishes all the same" do
+    becoming = with_field("borrower", kind: "choice", options: options("Study"))
+    common = held.values.compact.first
+    expect(put(becoming, stored_values: { borrower: { map: [{ from: common, to: "study" }] } })).to eq(200)
+    before = held
+    other = with_field("borrower", kind: "choice", options: options("Other"))
+    edit = CobaltLedger::Changes::Edit.new(kind: "record_type", id: "outgoing-loan", before: becoming, after: other)
+    Server::PolicyEditor.new("Zora").put_all([edit], revision: Server::ChangeSet.current.revision)
+    expect(publish).to eq(201)
+    expect(held).to eq(before)
+  end
+
   it "counts values that whoever asks may not see, and lists none of them" do
     secret = Server::Record.where(record_type: "outgoing-loan").first
     secret.values = secret.values.merge("borrower" => "Unguessable 8841")

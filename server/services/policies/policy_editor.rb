@@ -142,7 +142,9 @@ module Server
     # What records hold goes with the record types that are published.
     def carry_values(change_set, policy)
       change_set.edits.reject { |edit| edit.carried.empty? }.each do |edit|
-        CarriedValues.new(policy.record_type(edit.subject), edit.carried).apply(@author)
+        # The record type may have become another since, by an import; then only what still makes sense is done.
+        type = policy.record_type(edit.subject) or next
+        CarriedValues.new(type, CarriedValues.new(type, edit.carried).sound).apply(@author)
       end
     end
 
