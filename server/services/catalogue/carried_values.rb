@@ -15,6 +15,14 @@ module Server
       edit.update!(carried: type ? new(type, edit.carried).sound.merge(plan) : {})
     end
 
+    # Why a field can't hold a JSON value, or nil.
+    def self.unfit(field, value)
+      field.parse(value)
+      nil
+    rescue CobaltLedger::Catalogue::Kind::Unsuitable => e
+      e.message
+    end
+
     # type: CobaltLedger::Catalogue::RecordType as it shall be; plan: Hash as above.
     def initialize(type, plan)
       @type = type
@@ -84,12 +92,6 @@ module Server
       end.compact
     end
 
-    # Why a field can't hold a value, or nil.
-    def unfit(field, value)
-      field.parse(value)
-      nil
-    rescue CobaltLedger::Catalogue::Kind::Unsuitable => e
-      e.message
-    end
+    def unfit(field, value) = self.class.unfit(field, value)
   end
 end

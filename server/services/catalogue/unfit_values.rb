@@ -61,12 +61,7 @@ module Server
 
     # A field that goes reads nothing, and leaves what is there.
     def fits?(field, value)
-      return true if field.nil?
-
-      field.parse(value)
-      true
-    rescue CobaltLedger::Catalogue::Kind::Unsuitable
-      false
+      field.nil? || CarriedValues.unfit(field, value).nil?
     end
 
     def told(field, found)

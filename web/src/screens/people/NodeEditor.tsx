@@ -1,10 +1,11 @@
-import { Button, Input, Popconfirm, Select } from "antd";
+import { Input, Select } from "antd";
 import { useState } from "react";
 import { usePeople } from "../../api/queries";
 import type { Directory, DirectoryEdit, DirectoryNode } from "../../api/types";
 import { identifier } from "../../shared/identifier";
 import { optionHolds } from "../../shared/optionHolds";
 import { DirectoryEditing } from "./DirectoryEditing";
+import { TakeOut } from "./TakeOut";
 import { KINDS, type Kind } from "./kinds";
 import { documentOf } from "./PersonEditor";
 import { taken } from "./MembersEditor";
@@ -102,18 +103,11 @@ export function NodeEditor({ kind, node, directory, onClose, onDone }: Props) {
         </p>
       )}
       {node && !goes && (
-        <span>
-          <Popconfirm
-            title={`Take this ${one} out of the directory?`}
-            description="What that does is told first; rules that name it have to be mended before."
-            okText="Take out"
-            onConfirm={() => setGoes(true)}
-          >
-            <Button danger type="text">
-              Take out of the directory
-            </Button>
-          </Popconfirm>
-        </span>
+        <TakeOut
+          what={`this ${one}`}
+          description="What that does is told first; rules that name it have to be mended before."
+          onConfirm={() => setGoes(true)}
+        />
       )}
     </DirectoryEditing>
   );

@@ -1,8 +1,9 @@
-import { Button, Input, Popconfirm, Select } from "antd";
+import { Input, Select } from "antd";
 import { useState } from "react";
 import type { Directory, DirectoryEdit, DirectoryNode, User } from "../../api/types";
 import { optionHolds } from "../../shared/optionHolds";
 import { DirectoryEditing } from "./DirectoryEditing";
+import { TakeOut } from "./TakeOut";
 
 const LISTS = [
   ["roles", "Roles"],
@@ -90,18 +91,11 @@ export function PersonEditor({
       </label>
       {leaves && <p>They go out of the directory.</p>}
       {user && !leaves && !onlyTold && (
-        <span>
-          <Popconfirm
-            title="Take this person out of the directory?"
-            description="What that does is told first."
-            okText="Take out"
-            onConfirm={() => setLeaves(true)}
-          >
-            <Button danger type="text">
-              Take out of the directory
-            </Button>
-          </Popconfirm>
-        </span>
+        <TakeOut
+          what="this person"
+          description="What that does is told first."
+          onConfirm={() => setLeaves(true)}
+        />
       )}
     </DirectoryEditing>
   );

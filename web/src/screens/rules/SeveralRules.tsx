@@ -6,6 +6,7 @@ import type { ChangeOfRules } from "../../api/types";
 import { audienceOptions, principalOf } from "../../shared/audiences";
 import { optionHolds } from "../../shared/optionHolds";
 import { ProblemNotice } from "../../shared/ProblemNotice";
+import { Sentences } from "../../shared/Sentences";
 
 type Props = { rules: string[]; total: number; onAll: () => void; onClose: () => void };
 
@@ -95,12 +96,7 @@ export function SeveralRules({ rules, total, onAll, onClose }: Props) {
                 ? "None of them changes"
                 : `Changes ${told.changes} ${told.changes === 1 ? "rule" : "rules"}`}
             </h3>
-            <ul className="consequences">
-              {told.sentences.map((sentence) => (
-                <li key={sentence}>{sentence}</li>
-              ))}
-              {told.sentences.length === 0 && <li>Proved: nobody meets any difference.</li>}
-            </ul>
+            <Sentences sentences={told.sentences} />
           </section>
         )}
         <div className="actions">
