@@ -29,6 +29,9 @@ module CobaltLedger
       "#{noun.match?(/\A[aeiou]/i) ? 'an' : 'a'} #{noun}"
     end
 
+    # "The record" -> "the record".
+    def uncapitalize(text) = text.sub(/\A./, &:downcase)
+
     # The text with its first letter large, whatever the others are.
     def capitalize(text)
       text.empty? ? text : text[0].upcase + text[1..]

@@ -137,7 +137,13 @@ RSpec.describe CobaltLedger::Audit::Run do
       end
   end
 
-  def states(engine, question, facts) = engine.plan_for(question).decide(facts).transform_values(&:state)
+  # Of all that is asked for in the mode.
+  def states(engine, question, facts)
+    plan = engine.plan_for(question)
+    found = plan.decide(facts).merge(plan.decide_actions(facts),
+                                     plan.whole.field.id => plan.whole.decide(plan.outcomes(facts)))
+    found.select { |_, each| each.field.asked_in?(question.mode) }.transform_values(&:state)
+  end
 
   it "finds exactly what enumeration finds (#{policies} policies)", :generated do
     seed = chosen_seed("audits")
@@ -149,7 +155,7 @@ RSpec.describe CobaltLedger::Audit::Run do
 
       counted[:policies] += 1
       engine =
-        CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document, directory), directory)
+        CobaltLedger::Decisions::Engine.new(newest_policy(document, directory), directory)
       @policy_in_hand = engine.policy
       found = described_class.new(engine, CobaltLedger::Formats::UpToDate.policy(document)["rules"], at: at).findings
       seen = enumerate(engine, document, values)
@@ -245,7 +251,7 @@ RSpec.describe CobaltLedger::Audit::Run do
 
   def engine_without(document, id)
     CobaltLedger::Decisions::Engine.new(
-      CobaltLedger::Formats::PolicyJson.build(
+      newest_policy(
         document.merge("rules" => document["rules"].reject { |rule| rule["id"] == id }), directory
       ),
       directory
@@ -260,7 +266,7 @@ RSpec.describe CobaltLedger::Audit::Run do
           rule.reach.cover?(above, question.mode, question.channel, question.form_id)
       end
     contributions = acting.flat_map(&:contributions).select { |each| each.test.nil? || each.test.compile.call(facts) }
-    disagreeing(contributions.reject(&:guardrail?), question.record_type, seen)
+    disagreeing(contributions.reject(&:guardrail?), question, seen)
     now = states(engine, question, facts)
     contributions.map(&:rule).uniq.each do |rule|
       seen[:applied][rule.id] = true
@@ -272,12 +278,13 @@ RSpec.describe CobaltLedger::Audit::Run do
     off_form(question, facts, now, seen) if question.channel == "form"
   end
 
-  def disagreeing(contributions, type, seen)
+  def disagreeing(contributions, question, seen)
+    subjects = question.record_type.subjects.select { |each| each.asked_in?(question.mode) }
     contributions
       .combination(2)
       .each do |one, other|
         if one.rule == other.rule ||
-           type.fields.none? { |field| one.rule.targets?(field) && other.rule.targets?(field) }
+           subjects.none? { |field| one.rule.targets?(field) && other.rule.targets?(field) }
           next
         end
 

@@ -13,19 +13,22 @@ RSpec.describe CobaltLedger::Changes::Comparison do
 
   # What a policy answers to a question about one field, read off the whole decision.
   def answer(decision, id)
-    field = decision.question.record_type.field(id) or return nil
-    CobaltLedger::Changes::Answer.new(decision.plan, field, decision.outcomes, decision.question.form)
+    field = decision.question.record_type.subject(id) or return nil
+    CobaltLedger::Changes::Answer.new(
+      decision.plan, field, decision.outcomes, decision.question.form, decision.settled.facts.hand
+    )
   end
 
   # All of a decision that somebody meets, by field.
   def met(decision)
     form = decision.question.form
-    decision.fields.to_h do |id, field|
+    decision.fields.merge(decision.actions, decision.whole.field.id => decision.whole).to_h do |id, field|
       refused = decision.objections.select do |each|
         each.contribution.rule.targets?(field.field)
       end.map(&:message).uniq.sort
       offered = decision.offers.select { |offer| offer.field.id == id }.map(&:value)
-      [id, [field.state, decision.values[id], offered, refused, form.nil? || form.fields.map(&:id).include?(id)]]
+      shown = form.nil? || id.include?("/") || form.fields.map(&:id).include?(id)
+      [id, [field.state, decision.values[id], offered, refused, shown]]
     end
   end
 
@@ -210,6 +213,9 @@ RSpec.describe CobaltLedger::Changes::Comparison do
       seen = decisions.map { |decision| met(decision) }
       seen.flat_map(&:keys).uniq.each do |id|
         next if seen[0][id] == seen[1][id]
+        next unless decisions.filter_map do |each|
+          each.question.record_type.subject(id)
+        end.last.asked_in?(document["mode"])
 
         answers = decisions.map { |decision| answer(decision, id) }
         next if follows?(answers, seen.map { |each| each[id] }, id)

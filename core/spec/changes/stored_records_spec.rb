@@ -3,7 +3,7 @@
 # Which stored records an edit touches, held against deciding each for everybody, everywhere, under both policies.
 RSpec.describe CobaltLedger::Changes::StoredRecords do
   def engine_of(document)
-    CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document, directory), directory)
+    CobaltLedger::Decisions::Engine.new(newest_policy(document, directory), directory)
   end
 
   def stored(number, values, unit: "kiln")

@@ -34,7 +34,7 @@ RSpec.describe CobaltLedger::Decisions::ChangeOrder do
       generator = PolicyGenerator.new(seed + number)
       engine =
         CobaltLedger::Decisions::Engine.new(
-          CobaltLedger::Formats::PolicyJson.build(generator.policy(self), directory), directory
+          newest_policy(generator.policy(self), directory), directory
         )
       question =
         CobaltLedger::Formats::QuestionJson.read(

@@ -15,7 +15,7 @@ RSpec.describe CobaltLedger::Decisions::Feasibility do
     policies.times do |number|
       document = PolicyGenerator.new(seed + number).policy(self)
       engine =
-        CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document, directory), directory)
+        CobaltLedger::Decisions::Engine.new(newest_policy(document, directory), directory)
       %w[asha ilka].each { |user| expect_complete(engine, user, world, seed + number) }
     end
   end

@@ -7,7 +7,7 @@ RSpec.describe CobaltLedger::Decisions::Glance do
     120.times do |number|
       random = Random.new(seed + number)
       generator = PolicyGenerator.new(seed + number)
-      policy = CobaltLedger::Formats::PolicyJson.build(generator.policy(self), directory)
+      policy = newest_policy(generator.policy(self), directory)
       engine = CobaltLedger::Decisions::Engine.new(policy, directory)
       type = policy.record_type("loan")
       ids = type.fields.map(&:id).sample(random.rand(1..4), random: random)

@@ -44,7 +44,7 @@ RSpec.describe CobaltLedger::Decisions::Hindrance do
     25.times do |number|
       document = PolicyGenerator.new(seed + number).policy(self)
       made =
-        CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document, directory), directory)
+        CobaltLedger::Decisions::Engine.new(newest_policy(document, directory), directory)
       asked =
         CobaltLedger::Decisions::Question.new(
           principals: directory.principals_of("asha"), record_type: made.policy.record_type("loan"), unit: "kiln",

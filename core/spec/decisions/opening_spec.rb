@@ -10,7 +10,7 @@ RSpec.describe "The first opening" do
       generator = PolicyGenerator.new(seed + number, looking_back: false)
       engine =
         CobaltLedger::Decisions::Engine.new(
-          CobaltLedger::Formats::PolicyJson.build(generator.policy(self), directory), directory
+          newest_policy(generator.policy(self), directory), directory
         )
       asked = generator.question.merge("mode" => "edit")
       opened =

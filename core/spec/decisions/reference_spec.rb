@@ -9,8 +9,7 @@ RSpec.describe "Decisions held against a simple reference" do
     (cases / 6).times do |number|
       generator = PolicyGenerator.new(seed + number)
       document = generator.policy(self)
-      engine =
-        CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document, directory), directory)
+      engine = CobaltLedger::Decisions::Engine.new(newest_policy(document, directory), directory)
       reference = ReferenceResolver.new(document, directory_document)
       6.times { compare_once(engine, reference, generator.question, document, seed + number) }
     end
@@ -27,14 +26,14 @@ RSpec.describe "Decisions held against a simple reference" do
 
     decision = engine.decide(question)
     expect(reference.values.compact).to eq(said(decision, reference.values)), "seed #{seed}: other values for #{asked}"
-    decided = decision.fields.transform_values { |field| field.state.to_h }
+    decided = subjects(decision).transform_values { |field| field.state.to_h }
     different = expected.reject { |id, state| state == decided[id] }
     if different.any?
       fail_with(seed, asked, document, different.to_h { |id, state| [id, { expected: state, got: decided[id] }] })
     end
 
     explained = engine.decide(question, reasoning: true)
-    explained.fields.each do |id, field|
+    subjects(explained).each do |id, field|
       account = explained.reasoning[id]
       ends = account.stages.last.balance
       unless ends == field.level && account.level == field.level
@@ -45,6 +44,9 @@ RSpec.describe "Decisions held against a simple reference" do
       )
     end
   end
+
+  # All that was decided, by identifier.
+  def subjects(decision) = decision.fields.merge(decision.actions, decision.whole.field.id => decision.whole)
 
   # The values of a decision in JSON; what can't be read, as the reference has it.
   def said(decision, given)

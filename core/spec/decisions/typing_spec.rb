@@ -167,7 +167,7 @@ RSpec.describe CobaltLedger::Decisions::Typing do
       document = generator.policy(self)
       document = opening_for_a_while(document, random) if (number % 3).positive?
       engine =
-        CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(document, directory), directory)
+        CobaltLedger::Decisions::Engine.new(newest_policy(document, directory), directory)
       question =
         CobaltLedger::Formats::QuestionJson.read(
           generator.question.merge("mode" => %w[edit create][number % 2], "entered" => {}), engine.policy, directory

@@ -52,7 +52,7 @@ RSpec.describe CobaltLedger::Rules::Touching do
   it "finds of generated policies exactly the rules that mean somebody, speak of a field and reach there", :generated do
     seed = chosen_seed("touching")
     40.times do |number|
-      made = CobaltLedger::Formats::PolicyJson.build(PolicyGenerator.new(seed + number).policy(self), directory)
+      made = newest_policy(PolicyGenerator.new(seed + number).policy(self), directory)
       directory.users.product(made.record_type("loan").fields, %w[edit list],
                               %w[kiln tidewater]).each do |user, field, mode, unit|
         about = { member: member(:user, user.id), field: field, mode: mode, unit: unit, record_type: "loan" }

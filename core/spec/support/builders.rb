@@ -97,6 +97,11 @@ module Builders
     }
   end
 
+  # A Rules::Policy of a document that may hold rules as version 1 had them, beside what only came later.
+  def newest_policy(document, people)
+    CobaltLedger::Formats::PolicyJson.build(CobaltLedger::Formats::UpToDate.policy(document), people)
+  end
+
   def policy(*rules, **more) = CobaltLedger::Formats::PolicyJson.build(policy_document(*rules, **more), directory)
   def engine(*rules, **more) = CobaltLedger::Decisions::Engine.new(policy(*rules, **more), directory)
 

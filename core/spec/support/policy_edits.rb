@@ -8,7 +8,7 @@ require_relative "policy_generator"
 class PolicyEdits < PolicyGenerator
   KINDS = %i[
     condition threshold mask window reach audience otherwise timing value refusal label baseline precedence rank form
-    new_rule without state field retired section
+    new_rule without state field retired section permission starts locking
   ].freeze
   WINDOWS = [{ "from" => "2026-06-01" }, { "until" => "2026-06-30" }, { "weekdays" => %w[monday tuesday] },
              { "from" => "2026-03-01", "until" => "2026-08-31", "hours" => { "from" => "09:00", "until" => "17:00" } }]
@@ -29,9 +29,10 @@ class PolicyEdits < PolicyGenerator
     Time.utc(2026, 1, 1) + @random.rand(365 * 86_400)
   end
 
-  # A new record holds nothing yet, and nothing is typed where nothing is edited. more: Hash of values stored beside.
+  # A new record holds nothing yet, and nothing is typed where nothing is edited; what people do by hand is no part of
+  # what policies differ in. more: Hash of values stored beside.
   def question(more = {})
-    asked = super()
+    asked = super().except("locked", "lifted")
     asked["stored"].merge!(more)
     case asked["mode"]
     when "create" then asked.merge!("stored" => {}, "entered" => asked["stored"].merge(asked["entered"]))
@@ -56,7 +57,7 @@ class PolicyEdits < PolicyGenerator
 
   # A rule that may keep records from being saved.
   def hurdle
-    rule(95).except("otherwise", "window", "timing").merge(
+    rule_on_fields(95).except("otherwise", "window", "timing").merge(
       "reach" => { "modes" => ["edit"] }, "targets" => { "fields" => [pick(%w[level agreed contact])] },
       "effects" => [pick([{ "effect" => "require" }, { "effect" => "refuse", "message" => "Not so" }])]
     )
@@ -64,10 +65,30 @@ class PolicyEdits < PolicyGenerator
 
   private
 
-  # A rule to edit, made where there is none.
+  # A rule on fields to edit, made where there is none.
   def rule_of(document)
-    document["rules"] << rule(90) if document["rules"].empty?
-    pick(document["rules"])
+    found = document["rules"].select { |each| each["targets"].keys.intersect?(%w[fields sections]) }
+    found << rule_on_fields(90).tap { |made| document["rules"] << made } if found.empty?
+    pick(found)
+  end
+
+  # A rule on actions or the whole record, with what it gives turned round or its condition changed.
+  def edit_permission(document)
+    found = document["rules"].reject { |each| each["targets"].keys.intersect?(%w[fields sections]) }
+    found << whole_rule(93).tap { |made| document["rules"] << made } if found.empty?
+    edited = pick(found)
+    return edited["when"] = condition(2) if chance(0.5)
+
+    turned = { "allow" => "deny", "deny" => "allow", "lock" => "unlock", "unlock" => "lock" }
+    edited["effects"] = edited["effects"].map { |each| { "effect" => turned.fetch(each["effect"]) } }
+  end
+
+  def edit_starts(document) = document["record_types"][0]["actions"] = permissions
+
+  def edit_locking(document)
+    document["record_types"][0]["path"] = {
+      "field" => "stage", "stages" => { "a" => [], "b" => [], "c" => [] }, "locks" => some(%w[a b c])
+    }
   end
 
   def edit_condition(document) = rule_of(document)["when"] = condition(2)
@@ -102,7 +123,7 @@ class PolicyEdits < PolicyGenerator
 
   # A rule on one field, about its value.
   def about_a_value(document, effect)
-    document["rules"] << rule(91).except("otherwise").merge(
+    document["rules"] << rule_on_fields(91).except("otherwise").merge(
       "targets" => { "fields" => [pick(%w[stage notes])] }, "effects" => [effect]
     )
   end

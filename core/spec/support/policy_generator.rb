@@ -37,17 +37,31 @@ class PolicyGenerator
     end
     rules = Array.new(@random.rand(9)) { |index| rule(index) }
     fields.each { |field| field["precedence"] = pick(PRECEDENCE) if chance(0.1) }
-    builders.policy_document(
+    document = builders.policy_document(
       *rules, fields: fields, baselines: Array.new(@random.rand(3)) { |index| baseline(index) }
     ).merge("precedence" => chance(0.5) ? "strictest" : pick(PRECEDENCE))
+    beyond_fields(document["record_types"][0])
+    document
   end
+
+  # A path with stages that lock, and what actions begin with.
+  def beyond_fields(type)
+    if @looking_back && chance(0.2)
+      type["path"] = { "field" => "stage", "stages" => { "a" => [], "b" => [], "c" => [] }, "locks" => some(%w[a b c]) }
+    end
+    type["actions"] = permissions if chance(0.2)
+  end
+
+  ACTIONS = %w[open create save delete lock unlock reveal export].freeze
+
+  def permissions = some(ACTIONS).to_h { |key| [key, pick(%w[allowed denied])] }
 
   def question
     {
       "user" => pick(%w[asha ilka zora]), "record_type" => "loan", "unit" => pick(%w[trust tidewater kiln]),
       "mode" => pick(%w[create edit view list]), "channel" => pick(%w[form import interface]), "stored" => values,
       "entered" => chance(0.5) ? values : {}
-    }
+    }.merge(pick([{}, {}, {}, { "locked" => true }, { "lifted" => true }]))
   end
 
   private
@@ -78,11 +92,15 @@ class PolicyGenerator
     where = chance(0.5) ? { "units" => [pick(%w[trust tidewater kiln])] } : { "categories" => some(%w[a b]) }
     {
       "id" => "b#{index}", "name" => "Baseline #{index}", "record_type" => "loan",
-      "states" => some(FIELDS).to_h { |id| [id, state] }
-    }.merge(where)
+      "states" => some(FIELDS).to_h { |id| [id, state] }, "actions" => chance(0.3) ? permissions : nil
+    }.merge(where).compact
   end
 
   def rule(index)
+    chance(0.25) ? whole_rule(index) : rule_on_fields(index)
+  end
+
+  def rule_on_fields(index)
     effects =
       [%w[show hide mask], %w[lock unlock], %w[require make_optional]].filter_map { |facet| pick(facet) if chance(0.5) }
     effects = ["lock"] if effects.empty?
@@ -106,6 +124,20 @@ class PolicyGenerator
       "timing" => @looking_back && chance(0.1) ? "on_opening" : nil,
       "otherwise" => condition && chance(0.2) ? effects([pick(%w[hide show lock unlock require])]) : nil,
       "effects" => effects(effects) + written.map { |effect| effect.except("on") }
+    }.compact
+  end
+
+  # A rule about actions, or about the record as a whole.
+  def whole_rule(index)
+    whole = chance(0.3)
+    given = -> { [{ "effect" => pick(whole ? %w[lock lock unlock] : %w[allow deny deny]) }] }
+    condition = chance(0.5) ? condition(2) : nil
+    {
+      "id" => "r#{index}", "title" => "Rule #{index}", "kind" => chance(0.25) ? "guardrail" : "ordinary",
+      "rank" => index + 1, "record_type" => "loan", "state" => chance(0.1) ? "off" : "on",
+      "targets" => whole ? { "record" => true } : { "actions" => some(ACTIONS) }, "audience" => audience,
+      "reach" => reach, "when" => condition, "otherwise" => condition && chance(0.2) ? given.call : nil,
+      "effects" => given.call
     }.compact
   end
 
@@ -165,6 +197,10 @@ class PolicyGenerator
   def comparison
     id = pick(%w[stage count level agreed contact notes])
     return { "compare" => pick(%w[is_blank is_filled]), "left" => { "field" => id } } if chance(0.2)
+    if @looking_back && chance(0.05)
+      return { "compare" => "equal", "left" => { "locked" => true },
+               "right" => { "value" => chance(0.5) } }
+    end
     return { "compare" => "was_changed", "left" => { "field" => id } } if @looking_back && chance(0.1)
 
     name, right = right_of(id)

@@ -4,12 +4,16 @@
 # Written to be plainly right, and unlike the real one, so that the two can be held against each other.
 class ReferenceResolver
   ORDER = {
-    "visibility" => %w[shown masked hidden], "entry" => %w[open locked], "presence" => %w[optional required]
+    "visibility" => %w[shown masked hidden], "entry" => %w[open locked], "presence" => %w[optional required],
+    "permission" => %w[allowed denied]
   }.freeze
+  ACTIONS = { "open" => "allowed", "create" => "allowed", "save" => "allowed", "delete" => "allowed",
+              "lock" => "allowed", "unlock" => "denied", "reveal" => "denied", "export" => "allowed" }.freeze
+  WHOLE = { "id" => "record/whole", "whole" => true }.freeze
   GIVES = {
     "show" => %w[visibility shown], "hide" => %w[visibility hidden], "mask" => %w[visibility masked],
     "lock" => %w[entry locked], "unlock" => %w[entry open], "require" => %w[presence required],
-    "make_optional" => %w[presence optional]
+    "make_optional" => %w[presence optional], "allow" => %w[permission allowed], "deny" => %w[permission denied]
   }.freeze
   WRONG = Object.new
 
@@ -28,7 +32,7 @@ class ReferenceResolver
     return nil if @opening.nil? && @policy["rules"].any? { |rule| rule["timing"] == "on_opening" && matters?(rule) }
 
     @values = settle(question["stored"] || {}, question["entered"] || {}) or return nil
-    @type["fields"].to_h { |field| [field["id"], state_of(field)] }
+    [*@type["fields"], WHOLE, *ACTIONS.keys.map { |key| action(key) }].to_h { |each| [each["id"], state_of(each)] }
   end
 
   # What the fields hold in the end, as JSON values; only after decide.
@@ -124,7 +128,29 @@ class ReferenceResolver
     ordinary, guardrails = speaking.partition { |rule, _| rule["kind"] == "ordinary" }
     state = ruled(baseline(field), ordinary, field["precedence"] || @policy["precedence"])
     guardrails.sort_by { |rule, _| rule["rank"] }.each { |rule, _| state = stricter(state, given(rule)) }
+    return by_hand(state, guardrails) if field["whole"]
+    return permitted(field, state) if field["action"]
+
     closed(field, covered(field, state, ordinary))
+  end
+
+  def action(key) = { "id" => "action/#{key}", "action" => key }
+
+  # Who locks a record shuts it; who unlocks it for a time lifts all but guardrails.
+  def by_hand(state, guardrails)
+    kept = guardrails.any? { |rule, _| given(rule)["entry"] == "locked" }
+    state = state.merge("entry" => "open") if @question["lifted"] && !kept
+    state = state.merge("entry" => "locked") if @question["locked"] && !@question["lifted"]
+    state.slice("visibility", "entry", "presence")
+  end
+
+  # Nothing is done to what may not be opened, or created; what is locked is not deleted.
+  def permitted(action, state)
+    key = action["action"]
+    first = @question["mode"] == "create" ? ("create" if key == "save") : ("open" unless key == "open")
+    denied = first && state_of(action(first))["permission"] == "denied"
+    denied ||= key == "delete" && state_of(WHOLE)["entry"] == "locked"
+    { "permission" => denied ? "denied" : state["permission"] }
   end
 
   def speaks?(rule, field)
@@ -138,6 +164,8 @@ class ReferenceResolver
 
   def targets?(rule, field)
     return false if field["retired"]
+    return (rule["targets"]["actions"] || []).include?(field["action"]) if field["action"]
+    return rule["targets"]["record"] == true if field["whole"]
 
     (rule["targets"]["fields"] || []).include?(field["id"]) ||
       (rule["targets"]["sections"] || []).include?(field["section"])
@@ -172,11 +200,11 @@ class ReferenceResolver
   end
 
   def baseline(field)
-    label = @policy["labels"].find { |each| each["id"] == field["label"] }["start"]
+    label = start_of(field)
     sure = []
     doubtful = []
     (@policy["baselines"] || []).each do |each|
-      state = each["states"][field["id"]]
+      state = field["action"] ? permission(each["actions"], field) : each["states"][field["id"]]
       next if state.nil? || each["record_type"] != @type["id"]
 
       standing = baseline_holds(each)
@@ -184,9 +212,25 @@ class ReferenceResolver
       doubtful << state if standing.nil?
     end
     sure << field["baseline"] if field["baseline"] && !field["retired"]
+    sure << permission(@type["actions"], field) if field["action"]
+    if field["whole"] && @question["mode"] != "create" && @type["path"]
+      stage = value(@type["path"]["field"], @question["stored"] || {})
+      locking = { "entry" => "locked" }
+      stage.equal?(WRONG) ? doubtful << locking : (@type["path"]["locks"].include?(stage) && (sure << locking))
+    end
+    sure.compact!
     sure << { "visibility" => "hidden", "entry" => "locked", "presence" => "optional" } if field["retired"]
     without = joined(sure, label)
     doubtful.empty? ? without : stricter(without, joined(sure + doubtful, label))
+  end
+
+  def permission(given, action) = given && given[action["action"]] && { "permission" => given[action["action"]] }
+
+  def start_of(field)
+    return { "permission" => ACTIONS.fetch(field["action"]) } if field["action"]
+    return { "visibility" => "shown", "entry" => "open", "presence" => "optional" } if field["whole"]
+
+    @policy["labels"].find { |each| each["id"] == field["label"] }["start"]
   end
 
   def baseline_holds(each)
@@ -330,7 +374,8 @@ class ReferenceResolver
 
   def closed(field, state)
     closed = %w[computed auto_number].include?(field["kind"]) || %w[view list].include?(@question["mode"]) ||
-             state["visibility"] == "hidden" || (state["visibility"] == "masked" && !state["replace"])
+             state["visibility"] == "hidden" || (state["visibility"] == "masked" && !state["replace"]) ||
+             state_of(WHOLE)["entry"] == "locked"
     state = state.merge("entry" => "locked") if closed
     state = state.merge("presence" => "optional") if state["entry"] == "locked"
     mask = state["visibility"] == "masked" ? (state["mask"] || { "format" => "all" }) : nil
@@ -358,6 +403,9 @@ class ReferenceResolver
   end
 
   def compare(condition)
+    if condition["left"]["locked"]
+      return ((@question["locked"] && !@question["lifted"]) || false) == condition["right"]["value"]
+    end
     return changed(condition["left"]["field"]) if condition["compare"] == "was_changed"
 
     left =

@@ -9,8 +9,12 @@ module CobaltLedger
       # consistency a String that says why.
       Giver = Struct.new(:kind, :source)
 
-      # Something that consistency took away. facet: one of Facets::ALL; value: Integer that it had; words: why.
-      Drop = Struct.new(:facet, :value, :words)
+      # Something that consistency took away. facet: one of Facets::ALL; value: Integer that it had; words: why; by: the
+      # Result of what stands above it and took it away, the record as a whole or the action to open it, or nil.
+      Drop = Struct.new(:facet, :value, :words, :by) do
+        # The facet of what took it away that shut.
+        def by_facet = by.final.permission ? :permission : :entry
+      end
 
       # baseline, ruled, guarded, final: State on leaving each stage; dropped: Array of Drop; contested: facets to which
       # ordinary rules that apply give different values; spoken: Spoken.
@@ -30,7 +34,7 @@ module CobaltLedger
       # that agree among them, the last stage first; never empty.
       def givers(facet)
         drop = dropped.find { |each| each.facet == facet }
-        return [Giver.new(:consistency, drop.words)] if drop
+        return drop.by ? drop.by.givers(drop.by_facet) : [Giver.new(:consistency, drop.words)] if drop
 
         guarding = contributions_to(facet, spoken.guardrails, guarded).map { |each| Giver.new(:guardrail, each) }
         return guarding if guarding.any? && ruled.facet(facet) != guarded.facet(facet)
@@ -42,9 +46,15 @@ module CobaltLedger
 
       # The rules and guardrails among the givers: Array of Rules::Contribution, ordinary rules first.
       def rules_behind(facet)
+        above = shut_by(facet)
+        return above.rules_behind(above.final.permission ? :permission : :entry) if above
+
         contributions_to(facet, spoken.rules + spoken.doubtful_rules, ruled) +
           contributions_to(facet, spoken.guardrails, guarded)
       end
+
+      # The Result of what stands above and shut a facet, or nil where it came to what it is by itself.
+      def shut_by(facet) = dropped.find { |drop| drop.facet == facet && drop.by }&.by
 
       # What a facet begins with: the baselines that speak of it, or else the label. Array of Giver with what each
       # gives: [Giver, Integer of Facets].
@@ -57,8 +67,14 @@ module CobaltLedger
 
       # All that the field begins with: the label where it speaks of some facet, then the baselines. Array of Giver.
       def beginnings
-        left = Facets::ALL.any? { |facet| spoken.baselines.all? { |each| each.state.facet(facet).nil? } }
-        (left ? [Giver.new(:label, spoken.label)] : []) + spoken.baselines.map { |each| giver_of(each) }
+        (left_to_label.any? ? [Giver.new(:label, spoken.label)] : []) + spoken.baselines.map { |each| giver_of(each) }
+      end
+
+      # Facets of which no baseline speaks, so that they begin as the label says.
+      def left_to_label
+        Facets::ALL.reject do |facet|
+          spoken.label.start.facet(facet).nil? || spoken.baselines.any? { |each| each.state.facet(facet) }
+        end
       end
 
       private

@@ -19,15 +19,21 @@ module CobaltLedger
         @label = label
       end
 
+      # What works out a field, an action or the whole record: a subclass.
+      def self.for(subject) = { action: ActionStages, record: WholeStages }.fetch(subject.family, Stages)
+
       # spoken: Spoken; computed: true while a computed field is worked out, false while it has to be typed; inputs: the
-      # strictest visibility among what it is worked out from, nil where nothing is. Returns a Result.
-      def run(spoken, computed: true, inputs: nil)
+      # strictest visibility among what it is worked out from, nil where nothing is; above: Array of Result of what
+      # stands above it: the whole record, the action to open it; hand: :locked or :lifted where a person locked the
+      # record, or unlocked it for a time. Returns a Result.
+      def run(spoken, computed: true, inputs: nil, above: [], hand: nil)
         start = baseline(spoken.baselines.map(&:state), spoken.doubtful_baselines.map(&:state))
         ruled = rules(start, spoken.rules, spoken.doubtful_rules)
         guarded = guard(ruled, spoken.guardrails)
         # A rule that speaks of its sight says that the result may be seen so, whatever it is worked out from.
         inputs = nil if !computed || spoken.rules.any? { |each| each.gives.visibility }
-        final, dropped = consistent(guarded, computed, inputs)
+        final, dropped =
+          consistent(guarded, computed: computed, inputs: inputs, above: above, hand: hand, spoken: spoken)
         Result.new(start, ruled, guarded, final, dropped, contested(spoken.rules + spoken.doubtful_rules), spoken)
       end
 
@@ -63,7 +69,7 @@ module CobaltLedger
       end
 
       # Stage 4. Returns [State, Array of Result::Drop].
-      def consistent(guarded, computed, inputs = nil)
+      def consistent(guarded, computed:, inputs:, above:, **)
         dropped = []
         state = covered_as(guarded, inputs)
         unless state.equal?(guarded)
@@ -72,10 +78,10 @@ module CobaltLedger
           )
         end
         entry = state.entry
-        forced = lock_reason(state, computed)
+        forced, by = lock_reason(state, computed, above)
         if forced && entry == Facets::OPEN
           entry = Facets::LOCKED
-          dropped << Result::Drop.new(:entry, Facets::OPEN, forced)
+          dropped << Result::Drop.new(:entry, Facets::OPEN, forced, by)
         end
         presence = state.presence
         if presence == Facets::REQUIRED && (entry == Facets::LOCKED)
@@ -95,13 +101,19 @@ module CobaltLedger
         inputs.nil? || inputs <= state.visibility ? state : state.with(visibility: inputs, mask: nil, replace: false)
       end
 
-      def lock_reason(state, computed)
+      # Why it is locked whatever was said of it: words, with the Result above it that locks.
+      def lock_reason(state, computed, above)
         return "computed by its formula, so it is locked" if @field.computed? && computed
         return "numbered by the system, so it is locked" if @field.numbered?
         return "nothing is edited in #{@mode} mode" if %w[view list].include?(@mode)
         return "hidden locks" if state.visibility == Facets::HIDDEN
 
-        "masked locks, as the mask does not allow replacing" if state.visibility == Facets::MASKED && !state.replace
+        if state.visibility == Facets::MASKED && !state.replace
+          return "masked locks, as the mask does not allow replacing"
+        end
+
+        locked = above.find { |each| each.final.entry == Facets::LOCKED }
+        locked && [WholeStages.words(locked), locked]
       end
 
       def combined(rules)
@@ -112,6 +124,7 @@ module CobaltLedger
         masks = visibility == Facets::MASKED ? rules.select { |rule| rule.gives.visibility == Facets::MASKED } : []
         # The mask that reveals less, then the better rank: rules come in order of rank, and min_by keeps the first.
         State.new(visibility: visibility, entry: winning(:entry, rules), presence: winning(:presence, rules),
+                  permission: winning(:permission, rules),
                   mask: masks.map { |rule| rule.gives.mask }.min_by(&:disclosure),
                   replace: masks.any? && masks.all? { |rule| rule.gives.replace })
       end

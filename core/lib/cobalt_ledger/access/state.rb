@@ -2,7 +2,8 @@
 
 module CobaltLedger
   module Access
-    # The state of one field: its three facets, and the mask where visibility is masked.
+    # The state of one field: its three facets, and the mask where visibility is masked; or of one action: whether it
+    # is allowed; or of the whole record: whether it is locked.
     # In a partial state a facet may be nil: nothing is said of it. Immutable.
     class State
       include Facets
@@ -10,16 +11,21 @@ module CobaltLedger
       # Access levels from least to most ink.
       LEVELS = %w[hidden masked replace_only read_only editable required].freeze
       LEVEL_NAMES = { "hidden" => "Hidden", "masked" => "Masked", "replace_only" => "Replace-only",
-                      "read_only" => "Read-only", "editable" => "Editable", "required" => "Required" }.freeze
+                      "read_only" => "Read-only", "editable" => "Editable", "required" => "Required",
+                      "denied" => "Denied", "allowed" => "Allowed" }.freeze
 
-      attr_reader :visibility, :entry, :presence, :mask, :replace
+      # All levels that there are, each kind from least to most.
+      ORDER = (LEVELS + %w[denied allowed]).each_with_index.to_h.freeze
 
-      # visibility, entry, presence: Integer of Facets or nil; mask: Masks::Mask or nil;
+      attr_reader :visibility, :entry, :presence, :permission, :mask, :replace
+
+      # visibility, entry, presence, permission: Integer of Facets or nil; mask: Masks::Mask or nil;
       # replace: true when a masked value may be overwritten without being seen.
-      def initialize(visibility: nil, entry: nil, presence: nil, mask: nil, replace: false)
+      def initialize(visibility: nil, entry: nil, presence: nil, permission: nil, mask: nil, replace: false)
         @visibility = visibility
         @entry = entry
         @presence = presence
+        @permission = permission
         @mask = visibility == MASKED ? (mask || Masks::Formats::All.new) : nil
         @replace = visibility == MASKED && replace
         freeze
@@ -32,7 +38,8 @@ module CobaltLedger
       def self.from(hash)
         mask = hash["mask"]
         new(visibility: Facets.value(:visibility, hash["visibility"]), entry: Facets.value(:entry, hash["entry"]),
-            presence: Facets.value(:presence, hash["presence"]), mask: mask && Masks::Mask.from(mask),
+            presence: Facets.value(:presence, hash["presence"]),
+            permission: Facets.value(:permission, hash["permission"]), mask: mask && Masks::Mask.from(mask),
             replace: hash["replace"] || false)
       end
 
@@ -41,13 +48,17 @@ module CobaltLedger
         case name
         when :visibility then visibility
         when :entry then entry
-        else presence
+        when :presence then presence
+        else permission
         end
       end
 
       # The same state with other members.
       def with(**changes)
-        State.new(visibility: visibility, entry: entry, presence: presence, mask: mask, replace: replace, **changes)
+        State.new(
+          visibility: visibility, entry: entry, presence: presence, permission: permission, mask: mask,
+          replace: replace, **changes
+        )
       end
 
       # Strictest of two states, facet by facet; a facet nobody speaks of stays nil.
@@ -58,21 +69,23 @@ module CobaltLedger
         masks = [self, other].select { |state| state.visibility == MASKED }
         State.new(visibility: [visibility, other.visibility].compact.max, entry: [entry, other.entry].compact.max,
                   presence: [presence, other.presence].compact.max,
+                  permission: [permission, other.permission].compact.max,
                   mask: masks.map(&:mask).min_by(&:disclosure), replace: masks.any? && masks.all?(&:replace))
       end
 
       # Fills facets that are nil from another state.
       def filled_from(other)
-        return self if visibility && entry && presence
+        return self if (visibility && entry && presence) || permission
         return other if silent?
 
         from = visibility.nil? ? other : self
         State.new(visibility: from.visibility, entry: entry || other.entry, presence: presence || other.presence,
-                  mask: from.mask, replace: from.replace)
+                  permission: other.permission, mask: from.mask, replace: from.replace)
       end
 
-      # One of LEVELS. Expects a whole state.
+      # One of LEVELS, or "denied" or "allowed" of an action. Expects a whole state.
       def level
+        return Facets.name(:permission, permission) if permission
         return "hidden" if visibility == HIDDEN
         return entry == OPEN ? "replace_only" : "masked" if visibility == MASKED
         return "read_only" if entry == LOCKED
@@ -89,13 +102,14 @@ module CobaltLedger
       end
 
       # Does it say nothing of any facet?
-      def silent? = visibility.nil? && entry.nil? && presence.nil?
+      def silent? = visibility.nil? && entry.nil? && presence.nil? && permission.nil?
 
       def ==(other)
         equal?(other) ||
           (
             other.is_a?(State) && visibility == other.visibility && entry == other.entry &&
-              presence == other.presence && replace == other.replace && mask == other.mask
+              presence == other.presence && permission == other.permission && replace == other.replace &&
+              mask == other.mask
           )
       end
       alias eql? ==

@@ -78,7 +78,7 @@ module CobaltLedger
       def specs(field)
         @specs[field.id] ||= begin
           rules = bearing_on(field)
-          contexts = @contexts.of(rules).sort_by { |_, context| MODES.index(context[2]) }
+          contexts = contexts_of(field, rules).sort_by { |_, context| MODES.index(context[2]) }
           exact = @people.by_person?(rules)
           seen = {}
           @people.parted(rules).product(contexts).filter_map do |(bits, users), (covered, context)|
@@ -97,12 +97,17 @@ module CobaltLedger
         (@specs_in ||= {})[[field.id, channel]] ||= begin
           rules = bearing_on(field)
           exact = @people.by_person?(rules)
-          contexts = @contexts.of(rules, [channel])
+          contexts = contexts_of(field, rules, [channel])
           found = @people.parted(rules).product(contexts).group_by do |(bits, users), (covered, context)|
             [bits & covered, context[2], context[5], exact ? users : nil]
           end
           found.map { |(mask, *), same| [mask, same.map { |(_, users), _| users }.reduce(:|), same[0][1][1]] }
         end
+      end
+
+      # An action is looked at only where it is asked for.
+      def contexts_of(field, rules, *channels)
+        @contexts.of(rules, *channels).select { |_, context| field.asked_in?(context[2]) }
       end
 
       def case_of(field, spec)

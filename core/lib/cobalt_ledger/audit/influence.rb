@@ -51,7 +51,8 @@ module CobaltLedger
         end
       end
 
-      def fields_of(rule) = @type.fields.select { |field| rule.targets?(field) }
+      # Fields and actions that a rule speaks of, and the whole record where it does.
+      def fields_of(rule) = @type.subjects.select { |field| rule.targets?(field) }
 
       # A case and a situation in which the rule applies, told as an example.
       def where_it_applies(rule)

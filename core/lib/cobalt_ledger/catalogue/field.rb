@@ -58,6 +58,12 @@ module CobaltLedger
       # Its own starting state: Hash of facets, or nil.
       def baseline = retired? ? AWAY : @baseline
 
+      # Does a line of a rule speak of it?
+      def targeted_by?(line) = line.names_field?(self)
+
+      # Can its state be of any interest in a mode?
+      def asked_in?(_mode) = true
+
       # As of its kind: see Kind.
       def family = kind.family
       def computed? = kind.computed?

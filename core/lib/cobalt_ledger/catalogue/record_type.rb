@@ -15,15 +15,18 @@ module CobaltLedger
                   :formulas,
                   :forms,
                   :path,
-                  :precedence
+                  :precedence,
+                  :actions,
+                  :whole
 
       # sections: Array of Section; fields: Array of Field; title_field: identifier of the field that names a
       # record in lists; list_fields: identifiers; category_field: choice field that baselines may refer to;
       # forms: Array of Form, the fallback last, empty for one form with everything; path: Path or nil;
-      # precedence: name of a method, or nil for the policy's.
+      # precedence: name of a method, or nil for the policy's; permissions: Hash of the key of an action to what it
+      # starts as, where that is not the usual.
       def initialize(
         id:, name:, sections:, fields:, plural: nil, title_field: nil, list_fields: nil, category_field: nil,
-        forms: [], path: nil, precedence: nil
+        forms: [], path: nil, precedence: nil, permissions: {}
       )
         @id = id
         @name = name
@@ -38,12 +41,42 @@ module CobaltLedger
         @path = path
         @precedence = precedence
         @formulas = Formulas.new(self)
+        @actions = Action::KINDS.keys.map { |key| Action.new(key, permissions[key]) }.freeze
+        @whole = WholeRecord.new(path&.field, path ? path.locking : [])
+        @others_by_id = [*@actions, @whole].to_h { |each| [each.id, each] }.freeze
         freeze
       end
 
       # What it holds, by identifier; nil where there is none.
       def field(field_id) = @fields_by_id[field_id]
+      def action(key) = @others_by_id[Action.id(key)]
       def section(section_id) = sections.find { |section| section.id == section_id }
+
+      # Whatever rules decide of a record: a Field, an Action or the WholeRecord, by identifier; nil where there is
+      # none.
+      def subject(id) = @fields_by_id[id] || @others_by_id[id]
+
+      # All of them.
+      def subjects = fields + others
+
+      # What can shut a field, an action or the record: for a field the whole record; for what is done to a record that
+      # it may be opened, or for a new one created; for a deletion both. mode: String.
+      def above(subject, mode)
+        case subject.family
+        when :record then []
+        when :action
+          first = action(mode == "create" ? "create" : "open")
+          goes_by = mode != "create" || subject.key == "save"
+          [(first if goes_by && !first.equal?(subject)), (whole if subject.key == "delete")].compact
+        else [whole]
+        end
+      end
+
+      # Identifiers of what can shut it in some mode.
+      def behind(id) = %w[create edit].flat_map { |mode| above(subject(id), mode) }.map(&:id).uniq
+
+      # Those that are not fields: the record as a whole, and what is done to it.
+      def others = [whole, *actions]
 
       # Array of Field.
       def fields_in(section_id) = fields.select { |field| field.section == section_id }

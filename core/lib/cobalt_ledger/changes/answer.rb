@@ -10,16 +10,17 @@ module CobaltLedger
       attr_reader :state, :written, :offered, :refused, :shown, :operands
 
       # plan: Decisions::Plan; field: Catalogue::Field; outcomes: Array by test of the plan; form: Catalogue::Form or
-      # nil.
-      def initialize(plan, field, outcomes, form)
-        decided = plan.slot_of(field.id).decide(outcomes)
+      # nil; hand: :locked or :lifted where the record was by hand, or nil.
+      def initialize(plan, field, outcomes, form, hand = nil)
+        decided = plan.slot_of(field.id).decide(outcomes, hand)
         effects = plan.value_effects
         @operands = {}
         @state = decided.state
         @written = written_by(effects, field, decided, outcomes)
         @offered = decided.open? ? acting(effects.offering, field, outcomes).map { |each| source(each) }.uniq : []
         @refused = refusing(effects.refusing, field, outcomes)
-        @shown = form.nil? || form.fields.include?(field)
+        @shown = form.nil? || field.is_a?(Catalogue::Action) || field.is_a?(Catalogue::WholeRecord) ||
+                 form.fields.include?(field)
         freeze
       end
 

@@ -59,7 +59,10 @@ module CobaltLedger
         forms = sides.any? { |side| side.type&.forms&.any? }
         parts = People.new(*sides).parts(*rules, forms: forms, among: everybody ? nil : moved.rules,
                                                  moved: moved.people)
+        subject = sides.reverse.filter_map { |side| side.field(field) }.first
         Places.new(*sides).of(rules.flatten.uniq).each do |place|
+          next unless subject.asked_in?(place.mode)
+
           parts.each { |people| yield people, place if everybody || concerned?(sides, moved, people, place) }
         end
       end

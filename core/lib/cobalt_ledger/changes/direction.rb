@@ -4,6 +4,8 @@ module CobaltLedger
   module Changes
     # What one answer is to another, facet by facet: who sees or may change more or less, has to fill more or less.
     module Direction
+      NOTHING = { sees: [0], changes: 0, fills: 0, does: 0 }.freeze
+
       module_function
 
       # before, after: Answer, or nil where the policy does not know the field. Returns an Array of words.
@@ -13,15 +15,18 @@ module CobaltLedger
           compared(old[:sees], new[:sees], "sees more", "sees less"),
           compared(old[:changes], new[:changes], "may change more", "may change less"),
           compared(old[:fills], new[:fills], "must fill more", "must fill less"),
+          compared(old[:does], new[:does], "may do more", "may do less"),
           refusals(before, after), otherwise(before, after)
         ].flatten.compact
       end
 
       # What somebody has of a field, as figures that compare.
       def reach(answer)
-        return { sees: [0], changes: 0, fills: 0 } if answer.nil?
+        return NOTHING if answer.nil?
 
         state = answer.state
+        return NOTHING.merge(does: state.permission == Access::Facets::ALLOWED ? 1 : 0) if state.permission
+
         seen =
           case state.visibility
           when Access::Facets::HIDDEN then [0]
@@ -29,7 +34,7 @@ module CobaltLedger
           else [2]
           end
         { sees: seen, changes: state.entry == Access::Facets::OPEN ? 1 : 0,
-          fills: state.presence == Access::Facets::REQUIRED ? 1 : 0 }
+          fills: state.presence == Access::Facets::REQUIRED ? 1 : 0, does: 0 }
       end
 
       def compared(old, new, more, less)

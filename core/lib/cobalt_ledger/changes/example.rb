@@ -29,7 +29,9 @@ module CobaltLedger
       def seen(question)
         decisions = @halves.map { |half| half && half.side.engine.decide(put(half, question)) }
         answers = @halves.zip(decisions).map do |half, decision|
-          half && Answer.new(decision.plan, half.field, decision.outcomes, decision.question.form)
+          half && Answer.new(
+            decision.plan, half.field, decision.outcomes, decision.question.form, decision.settled.facts.hand
+          )
         end
         differ?(answers, decisions) ? answers : nil
       end
@@ -59,6 +61,8 @@ module CobaltLedger
       # The example, and the same with something else in the field itself, where that is not what the conditions ask.
       def variants(example)
         field = @halves.compact.last.field
+        return [example] if field.id.include?("/")
+
         made_up = field.kind.stand_in(field)
         rest = example.except([:entered, @id], [:stored, @id])
         others = [rest]

@@ -25,7 +25,7 @@ module CobaltLedger
           (@settled ||= {})[index] ||= Conditions::Fixed.person(plan.conditions[index], base)
         end
 
-        def answer(outcomes) = Answer.new(plan, field, outcomes, question.form)
+        def answer(outcomes, hand = nil) = Answer.new(plan, field, outcomes, question.form, hand)
 
         # Facts of the question, whatever the record.
         def base = @base ||= side.engine.facts(question, {})
@@ -79,8 +79,16 @@ module CobaltLedger
       # [Answer before, Answer after]
       def answers(vector)
         @halves.map do |half|
-          half&.answer(half.tests.each_with_object([]) { |test, told| told[test] = vector[place_of(half, test)] })
+          half&.answer(
+            half.tests.each_with_object([]) { |test, told| told[test] = vector[place_of(half, test)] }, hand(vector)
+          )
         end
+      end
+
+      # Where one policy asks whether the record was locked by hand, that it was shuts it under the other too.
+      def hand(vector)
+        @flag ||= [@conditions.index { |each| each.identity == Decisions::Plan::LOCKED.identity }]
+        :locked if @flag[0] && vector[@flag[0]]
       end
 
       def place_of(half, test)

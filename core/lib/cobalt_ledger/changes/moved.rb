@@ -21,8 +21,8 @@ module CobaltLedger
           end
       end
 
-      # Identifiers of the fields that either policy knows.
-      def fields = [@from, @to].flat_map { |side| side.type ? side.type.fields.map(&:id) : [] }.uniq
+      # Identifiers of the fields that either policy knows, of the whole record and of the actions.
+      def fields = [@from, @to].flat_map { |side| side.type ? side.type.subjects.map(&:id) : [] }.uniq
 
       # Has something moved that can make a difference to a field?
       def bears_on?(id)
@@ -99,9 +99,11 @@ module CobaltLedger
         both.none?(&:nil?) && both.uniq.size > 1
       end
 
-      # A field and what it is worked out from.
+      # A field, what it is worked out from and what can shut it.
       def read_by(id)
-        [id, *[@from, @to].flat_map { |side| side.field(id) ? side.type.formulas.inputs_of(id) : [] }].uniq
+        [id, *[@from, @to].flat_map do |side|
+          side.field(id) ? side.type.formulas.inputs_of(id) + side.type.behind(id) : []
+        end].uniq
       end
 
       def moved?(id) = own(@from, id) != own(@to, id)
@@ -114,15 +116,23 @@ module CobaltLedger
         baselines = policy.baselines_of(type.id).filter_map do |each|
           [each.units, each.categories, each.states[id]] if each.states[id]
         end
+        unless type.field(id)
+          return [policy.label_of(field), field.baseline, policy.precedence_of(type, field), baselines,
+                  type.category_field, staged(type, field)]
+        end
+
         [
           *value_of(side, id), field.section, policy.label(field.label), field.baseline,
           policy.precedence_of(type, field), baselines, type.category_field, forms(type, id)
         ]
       end
 
+      # Stages of the path that lock the record.
+      def staged(type, subject) = subject.family == :record && [type.path&.field&.id, subject.stages]
+
       # What a value of a field is, and whether rules can write it; nil where the policy does not know the field.
       def value_of(side, id)
-        field = side.field(id) or return nil
+        field = side.type&.field(id) or return nil
         [field.kind_name, field.formula, field.options, field.typed_when_incomplete?, field.max_length,
          field.refers_to, field.retired?, side.policy.zone.identifier]
       end

@@ -17,8 +17,8 @@ module CobaltLedger
       def policy = engine.policy
       def directory = engine.directory
 
-      # The Catalogue::Field of an identifier, or nil.
-      def field(id) = type&.field(id)
+      # The Catalogue::Field, Action or WholeRecord of an identifier, or nil.
+      def field(id) = type&.subject(id)
 
       # Rules that are switched on, in their order.
       def rules = @rules ||= type ? policy.rules_of(type.id).select(&:on?) : []

@@ -52,7 +52,12 @@ module CobaltLedger
       # Fields whose state hangs on some values.
       def decided_by(side, values)
         ruled = side.rules.select { |rule| reads?(side, rule, values) }.flat_map { |rule| targets(side, rule) }
-        (ruled + begun(side, values)).uniq.then { |found| found + computed(side, found) }
+        (ruled + begun(side, values)).uniq.then { |found| found + computed(side, found) + below(side, found) }
+      end
+
+      # Fields and actions that something among those found can shut.
+      def below(side, found)
+        side.type.subjects.map(&:id).select { |id| side.type.behind(id).intersect?(found) }
       end
 
       # Does a rule look at some values, in its condition or for the value that it gives?
@@ -78,7 +83,7 @@ module CobaltLedger
         wanted = rule.contributions.select(&block)
         return [] if wanted.empty?
 
-        side.type.fields.select { |field| wanted.any? { |each| each.targets?(field) } }.map(&:id)
+        side.type.subjects.select { |field| wanted.any? { |each| each.targets?(field) } }.map(&:id)
       end
     end
   end

@@ -47,7 +47,7 @@ module CobaltLedger
 
       # What could not be told. undecided: Undecided.
       def undecided(undecided)
-        "Not decided: whether #{named(undecided, [undecided.field])} differs for #{who(undecided.people)}" \
+        "Not decided: whether #{part(undecided)} differs for #{who(undecided.people)}" \
           "#{where(undecided, [undecided.mode])}."
       end
 
@@ -113,15 +113,29 @@ module CobaltLedger
         "sees more" => "sees more of", "sees less" => "sees less of", "may change more" => "may now change",
         "may change less" => "may no longer change", "must fill more" => "must now fill",
         "must fill less" => "need no longer fill", "is refused more" => "is refused more over",
-        "is refused less" => "is refused less over", "is masked otherwise" => "sees another part of",
+        "is refused less" => "is refused less over", "may do more" => "may now", "may do less" => "may no longer",
+        "is masked otherwise" => "sees another part of",
         "holds another value" => "finds another value in", "is offered another value" => "is offered another value for"
       }.freeze
       private_constant :MEMBER, :OF, :SEVERAL
 
       def named(line, fields)
         types = @policies.filter_map { |policy| policy.record_type(line.record_type) }
-        names = fields.map { |id| types.filter_map { |type| type.field(id) }.last.name }
-        "#{Words.list(names)} of #{Words.indefinite(types.last.noun)}"
+        subjects = fields.map { |id| types.filter_map { |type| type.subject(id) }.last }
+        noun = Words.indefinite(types.last.noun)
+        return "#{Words.list(subjects.map(&:words), 'or')} #{noun}" if subjects.all? { |each| each.family == :action }
+        return noun if subjects.all? { |each| each.family == :record }
+
+        "#{Words.list(subjects.map { |each| called(each) })} of #{noun}"
+      end
+
+      # In the middle of a sentence.
+      def called(subject) = subject.family == :record ? Words.uncapitalize(subject.name) : subject.name
+
+      def part(undecided)
+        type = @policies.filter_map { |policy| policy.record_type(undecided.record_type) }.last
+        subject = @policies.filter_map { |policy| policy.record_type(type.id)&.subject(undecided.field) }.last
+        "#{called(subject)} of #{Words.indefinite(type.noun)}"
       end
 
       def where(line, modes)

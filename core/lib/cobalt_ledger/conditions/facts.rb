@@ -22,14 +22,15 @@ module CobaltLedger
         conditions.flat_map(&:reads).filter_map { |kind, *| CIRCUMSTANCES[kind] }.uniq
       end
 
-      attr_reader :entered, :principals, :directory, :zone, :locked
+      attr_reader :entered, :principals, :directory, :zone, :locked, :lifted
 
       # entered: Hash of identifier to typed value, as on the screen; stored: the same for the record, or a lambda
       # that gives it when asked; at: Time or nil; zone: TZInfo::Timezone in which days are counted; network: IPAddr or
-      # nil; place: identifier or nil; locked: the record's flag; related: lambda from (record type, number) to a
+      # nil; place: identifier or nil; locked: the record's flag; lifted: true while somebody has
+      # unlocked it for a time; related: lambda from (record type, number) to a
       # Hash of typed values, or nil where there is no such record.
       def initialize(entered: {}, stored: entered, principals: nil, directory: nil, at: nil, zone: nil, network: nil,
-                     place: nil, locked: false, related: nil)
+                     place: nil, locked: false, lifted: false, related: nil)
         @entered = entered
         @stored = stored
         @principals = principals
@@ -38,9 +39,17 @@ module CobaltLedger
         @zone = zone
         @network = network
         @place = place
-        @locked = locked
+        @locked = locked && !lifted
+        @lifted = lifted
         @related = related
         @opening = nil
+      end
+
+      # What was done to the record by hand: :locked, :lifted or nil.
+      def hand
+        return :lifted if lifted
+
+        :locked if locked
       end
 
       # What the record holds: Hash of identifier to typed value.

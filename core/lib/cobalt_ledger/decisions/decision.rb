@@ -36,11 +36,20 @@ module CobaltLedger
         freeze
       end
 
+      # What was decided of the actions: Hash of identifier to FieldDecision.
+      def actions = plan.decide_actions(settled.facts, outcomes)
+
+      # What was decided of an action. key: one of Catalogue::Action::KINDS. A FieldDecision.
+      def action(key) = plan.slot_of(Catalogue::Action.id(key)).decide(outcomes, settled.facts.hand)
+
+      # What was decided of the record as a whole: a FieldDecision, open or not.
+      def whole = plan.whole.decide(outcomes, settled.facts.hand)
+
       # The FieldDecision of a field, by identifier.
       def [](field_id) = fields[field_id]
 
       # What the stages came to for a field, with who gave each facet: an Access::Result.
-      def result(field_id) = plan.slot_of(field_id).result(outcomes)
+      def result(field_id) = plan.slot_of(field_id).result(outcomes, hand: settled.facts.hand)
 
       # Hash of identifier to typed value: what was judged.
       def values = settled.facts.entered

@@ -84,7 +84,7 @@ module CobaltLedger
         Conditions::Facts.new(
           entered: filled, stored: stored, principals: question.principals, directory: directory, at: question.at,
           zone: policy.zone, network: question.network, place: question.place, locked: question.locked,
-          related: related(question)
+          lifted: question.lifted, related: related(question)
         )
       end
 

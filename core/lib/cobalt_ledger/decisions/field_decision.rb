@@ -20,6 +20,9 @@ module CobaltLedger
       def open? = state.entry == Access::Facets::OPEN
       def required? = state.presence == Access::Facets::REQUIRED
 
+      # Of an action: may it be done?
+      def allowed? = state.permission == Access::Facets::ALLOWED
+
       # Do rules that apply give different values?
       def contested? = contested.any?
 

@@ -19,15 +19,17 @@ module CobaltLedger
                   :network,
                   :place,
                   :locked,
+                  :lifted,
                   :related
 
       # principals: Directory::Principals; record_type: Catalogue::RecordType; unit: identifier of the record's unit;
       # stored, entered: Hash of field identifier to JSON value; form: Catalogue::Form, or :own for the one that is
       # the person's; at: Time; network: IPAddr; place: identifier; locked: the record's flag;
+      # lifted: true while somebody has unlocked it for a time;
       # related: answers call(record type identifier, number) with JSON values of that record, or nil.
       def initialize(
         principals:, record_type:, unit:, mode:, channel: "form", form: :own, stored: {}, entered: {}, at: nil,
-        network: nil, place: nil, locked: false, related: nil
+        network: nil, place: nil, locked: false, lifted: false, related: nil
       )
         @principals = principals
         @record_type = record_type
@@ -40,7 +42,8 @@ module CobaltLedger
         @at = at
         @network = network
         @place = place
-        @locked = locked
+        @locked = locked && !lifted
+        @lifted = lifted
         @related = related
         freeze
       end
@@ -52,8 +55,8 @@ module CobaltLedger
       def with(**changes)
         Question.new(
           principals: principals, record_type: record_type, unit: unit, mode: mode, channel: channel, form: form,
-          stored: stored, entered: entered, at: at, network: network, place: place, locked: locked, related: related,
-          **changes
+          stored: stored, entered: entered, at: at, network: network, place: place, locked: locked, lifted: lifted,
+          related: related, **changes
         )
       end
 
@@ -63,7 +66,7 @@ module CobaltLedger
           "user" => principals.user_id, "record_type" => record_type.id, "unit" => unit, "mode" => mode,
           "channel" => channel, "form" => form_id, "stored" => stored, "entered" => entered, "at" => at&.iso8601,
           "network" => network && Conditions::NetworkKind.dump(network), "place" => place,
-          "locked" => locked ? true : nil
+          "locked" => locked ? true : nil, "lifted" => lifted ? true : nil
         }.compact
       end
     end

@@ -23,7 +23,7 @@ module CobaltLedger
 
         before = @faults.count
         assigned(hash, type, pointer)
-        hash["states"].each_key do |id|
+        (hash["states"] || {}).each_key do |id|
           @faults.add("#{pointer}/states/#{id}", "#{type.name} has no field “#{id}”") unless type.field(id)
         end
         return nil unless @faults.count == before
@@ -31,7 +31,16 @@ module CobaltLedger
         Catalogue::Baseline.new(id: hash["id"],
                                 name: hash["name"], record_type: hash["record_type"],
                                 units: hash["units"] || [], categories: hash["categories"] || [],
-                                states: hash["states"].transform_values { |state| Access::State.from(state) })
+                                states: states(hash))
+      end
+
+      # Hash of identifier to Access::State: of fields, and of actions.
+      def states(hash)
+        (hash["states"] || {}).transform_values { |state| Access::State.from(state) }.merge(
+          (hash["actions"] || {}).to_h do |key, permission|
+            [Catalogue::Action.id(key), Access::State.from("permission" => permission)]
+          end
+        )
       end
 
       def assigned(hash, type, pointer)

@@ -16,7 +16,9 @@ module CobaltLedger
       def to_h
         hash = {
           "question" => @decision.question.to_h,
-          "fields" => @decision.fields.transform_values { |field| field(field) }
+          "fields" => @decision.fields.transform_values { |field| field(field) },
+          "record" => field(@decision.whole),
+          "actions" => @decision.actions.values.to_h { |each| [each.field.key, each.level] }
         }.merge(value_effects)
         @decision.reasoning ? hash.merge("reasoning" => reasoning) : hash
       end

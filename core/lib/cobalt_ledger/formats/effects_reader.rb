@@ -17,6 +17,7 @@ module CobaltLedger
 
       # effects, targets: documents that have passed the schema. Returns an Array of Rules::Effect.
       def read(effects, targets, pointer)
+        @targets = targets
         @fields = targeted(targets)
         clashes(effects, pointer)
         effects.each_with_index.filter_map { |effect, index| one(effect, "#{pointer}/#{index}") }
@@ -43,11 +44,31 @@ module CobaltLedger
       end
 
       def one(effect, pointer)
+        return nil unless suits?(Rules::Effect[effect["effect"]], pointer)
+
         mask_suits(effect["mask"], "#{pointer}/mask") if effect["mask"]
         return Rules::Effect.from(effect) unless effect["to"]
 
         operand = value(effect["to"], "#{pointer}/to")
         operand && Rules::Effect.from(effect, operand)
+      end
+
+      # Is it something that can become of what the line names?
+      def suits?(type, pointer)
+        if @targets["actions"]
+          return true if type.suits == :actions
+
+          @faults.add(pointer, "an action is allowed or denied, and nothing else")
+        elsif @targets["record"]
+          return true if type.suits_whole?
+
+          @faults.add(pointer, "the record as a whole is locked or unlocked, and nothing else")
+        else
+          return true unless type.suits == :actions
+
+          @faults.add(pointer, "only an action is allowed or denied; fields are shown, hidden, locked and so on")
+        end
+        false
       end
 
       # The value must fit every target: it is read for each, and kept as it fits the first.

@@ -41,8 +41,11 @@ module CobaltLedger
             @faults.add("#{pointer}/stages/#{id}", "#{field.name} has no option “#{id}”") unless field.option(id)
             found[id] = named(fields, "#{pointer}/stages/#{id}")
           end
+        (hash["locks"] || []).each_with_index do |id, index|
+          @faults.add("#{pointer}/locks/#{index}", "#{field.name} has no option “#{id}”") unless field.option(id)
+        end
         Catalogue::Path.new(
-          field: field,
+          field: field, locking: hash["locks"] || [],
           stages: field.options.filter_map { |option| [option.id, stages[option.id]] if stages.key?(option.id) }.to_h
         ).freeze
       end

@@ -42,7 +42,11 @@ module CobaltLedger
       def named(line, pointer)
         fields = line["fields"] || []
         sections = line["sections"] || []
-        @faults.add(pointer, "name at least one field or section") if fields.empty? && sections.empty?
+        named = [fields + sections, line["actions"] || [], [line["record"]].compact].reject(&:empty?)
+        @faults.add(pointer, "name at least one field, section or action, or the record") if named.empty?
+        if named.size > 1
+          @faults.add(pointer, "a line speaks of fields, or of actions, or of the record; give each a line of its own")
+        end
         fields.each_with_index do |id, index|
           @faults.add("#{pointer}/fields/#{index}", "#{@type.name} has no field “#{id}”") unless @type.field(id)
         end
@@ -73,8 +77,11 @@ module CobaltLedger
         end
       end
 
+      # Whatever a line speaks of.
       def fields(line)
         named = (line["fields"] || []).filter_map { |id| @type.field(id) }
+        named += (line["actions"] || []).map { |key| @type.action(key) }
+        named << @type.whole if line["record"]
         named | (line["sections"] || []).flat_map { |id| @type.fields_in(id) }
       end
 
@@ -88,7 +95,8 @@ module CobaltLedger
 
       def line(line, at)
         Rules::Line.new(
-          field_ids: line["fields"] || [], section_ids: line["sections"] || [],
+          field_ids: line["fields"] || [], section_ids: line["sections"] || [], action_ids: line["actions"] || [],
+          whole: line["record"] || false,
           effects: @effects.read(line["effects"], line, at.effects),
           otherwise: line["otherwise"] ? @effects.read(line["otherwise"], line, at.otherwise) : []
         )

@@ -29,7 +29,8 @@ module CobaltLedger
         Decisions::Question.new(
           principals: @directory.principals_of(@hash["user"]), record_type: type, unit: @hash["unit"],
           mode: @hash["mode"], channel: @hash["channel"] || "form", stored: @hash["stored"] || {},
-          entered: @hash["entered"] || {}, locked: @hash["locked"] || false, related: related, **given
+          entered: @hash["entered"] || {}, locked: @hash["locked"] || false,
+          lifted: @hash["lifted"] || false, related: related, **given
         )
       end
 

@@ -95,8 +95,20 @@ module CobaltLedger
       end
 
       def consistency(line)
-        { "words" => Words.capitalize(line.dropped.words), "facet" => line.dropped.facet.name,
+        { "words" => Words.capitalize(taken(line.dropped)), "facet" => line.dropped.facet.name,
           "dropped" => Access::Facets.name(line.dropped.facet, line.dropped.value), "balance" => line.balance }
+      end
+
+      # What consistency took away and why; with the rules of what stands above it, where those did it.
+      def taken(dropped)
+        rules = if dropped.by
+                  Decisions::Blame.rules(dropped.by, dropped.by_facet == :entry ? "locked" : "denied")
+                else
+                  []
+                end
+        return "#{dropped.words}, by #{Decisions::Blame.list(rules)}" if rules.any?
+
+        dropped.by ? Decisions::Blame.above(dropped) : dropped.words
       end
 
       def value(line)

@@ -34,7 +34,8 @@ module CobaltLedger
           id: @hash["id"], name: @hash["name"], plural: @hash["plural"], fields: fields,
           sections: @hash["sections"].map { |item| Catalogue::Section.new(id: item["id"], name: item["name"]).freeze },
           title_field: @hash["title_field"], list_fields: @hash["list_fields"],
-          category_field: @hash["category_field"], forms: forms, path: path, precedence: @hash["precedence"]
+          category_field: @hash["category_field"], forms: forms, path: path, precedence: @hash["precedence"],
+          permissions: @hash["actions"] || {}
         )
       end
 

@@ -14,6 +14,7 @@ module CobaltLedger
         "precedence" => -> { { "enum" => Access::PrecedenceMethod.names } },
         "mode" => -> { { "enum" => Decisions::Question::MODES } },
         "channel" => -> { { "enum" => Decisions::Question::CHANNELS } },
+        "action" => -> { { "enum" => Catalogue::Action::KINDS.keys } },
         "mask" => -> { named_by("format", Masks::Mask.members, "How a masked value is covered.") },
         "effect" => -> { named_by("effect", Rules::Effect.members, "What becomes of the fields, or of their values.") },
         "operand" => -> { one_of(operands(:left), "Something looked up when a decision is made.") },

@@ -22,6 +22,12 @@ module CobaltLedger
         # What may stand only once in a rule: the facet, or for value effects :value, :offer or :refusal.
         def claim = facet
 
+        # What it can be given to: :fields, or :actions.
+        def suits = :fields
+
+        # Can it be given to the record as a whole? Only what opens or locks can.
+        def suits_whole? = facet == :entry
+
         # Members of the document form beside "effect": Hash of name to JSON Schema.
         def parameters = {}
 

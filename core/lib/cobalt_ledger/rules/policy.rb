@@ -38,13 +38,16 @@ module CobaltLedger
       # Rules of one record type that speak of a field, in the same order as rules_of.
       def rules_on(field, record_type_id) = @rules_by_field.fetch([record_type_id, field.id], [])
 
-      # Rules that can make a difference to a field, in the same order: those on it, and for a computed one those on
-      # what it is worked out from, which it is no more open than.
+      # Rules that can make a difference to a field or an action, in the same order: those on it, those on what stands
+      # above it and can shut it, and for a computed one those on what it is worked out from, which it is no more open
+      # than.
       def bearing_on(field, record_type)
-        inputs = record_type.formulas.inputs_of(field.id).map { |id| record_type.field(id) }
-        return rules_on(field, record_type.id) if inputs.empty?
+        others = record_type.formulas.inputs_of(field.id).map { |id| record_type.field(id) }
+        others |= record_type.behind(field.id).map { |id| record_type.subject(id) }
+        others.reject! { |each| rules_on(each, record_type.id).empty? }
+        return rules_on(field, record_type.id) if others.empty?
 
-        rules_of(record_type.id) & [field, *inputs].flat_map { |each| rules_on(each, record_type.id) }
+        rules_of(record_type.id) & [field, *others].flat_map { |each| rules_on(each, record_type.id) }
       end
 
       # Name of the precedence method for a field: its own, its record type's, or the policy's.
@@ -59,6 +62,9 @@ module CobaltLedger
       def record_type(id) = record_types[id]
       def label(id) = labels[id]
 
+      # What a field, an action or the whole record begins with where no baseline speaks: a Catalogue::Label.
+      def label_of(subject) = subject.respond_to?(:label) ? label(subject.label) : Access::Starts.of(subject)
+
       # Rules of one record type: ordinary ones by rank, then guardrails by rank.
       def rules_of(record_type_id) = @rules_by_type.fetch(record_type_id, [])
 
@@ -71,6 +77,7 @@ module CobaltLedger
         @rules.each_with_object({}) do |rule, found|
           type = record_types[rule.record_type]
           fields = rule.section_ids.empty? ? rule.field_ids.filter_map { |id| type.field(id) } : type.fields
+          fields += type.others if rule.beyond_fields?
           fields.each { |field| (found[[type.id, field.id]] ||= []) << rule if rule.targets?(field) }
         end
       end

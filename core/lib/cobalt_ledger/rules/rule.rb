@@ -66,6 +66,9 @@ module CobaltLedger
       def field_ids = lines.flat_map(&:field_ids).uniq
       def section_ids = lines.flat_map(&:section_ids).uniq
 
+      # Does any line speak of an action, or of the whole record?
+      def beyond_fields? = lines.any? { |line| line.whole? || line.action_ids.any? }
+
       private
 
       def contribute

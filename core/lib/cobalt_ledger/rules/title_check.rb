@@ -36,9 +36,9 @@ module CobaltLedger
         given = (rule.effects + rule.otherwise).map { |effect| effect.class.registered_name }
         promised =
           PROMISES
-            .select { |words, effects| rule.title.match?(words) && !given.intersect?(effects) }
+            .select { |words, effects| rule.title.match?(words) && !given.intersect?(effects + %w[allow deny]) }
             .map { |_, effects| "The title speaks of #{DOING.fetch(effects.first)}, which the rule does not do." }
-        promised + opposite(rule.title, given) +
+        promised + (given.intersect?(%w[allow deny]) ? [] : opposite(rule.title, given)) +
           fields_named(rule, record_type).map do |field|
             "The title names #{field.name}, which the rule neither touches nor looks at."
           end

@@ -19,7 +19,7 @@ module CobaltLedger
 
         def findings
           found = {}
-          @type.fields.each do |field|
+          @type.subjects.each do |field|
             pairs_on(field).each { |one, other, facet| (found[[one, other, facet]] ||= []) << field }
           end
           # A rule and its otherwise are tried one after the other: of two rules that disagree in several ways, one is

@@ -5,11 +5,11 @@ module CobaltLedger
     # All that is known of a decision before the record is: which baselines and rules remain for one kind of
     # person, unit, mode, channel and form. Built once, then used for every record.
     class Plan
-      attr_reader :record_type, :slots, :conditions, :mode, :value_effects
+      attr_reader :record_type, :slots, :actions, :conditions, :mode, :value_effects
 
       # rules: Rules::Rule that match audience and reach, in the policy's order; units_above: Array of identifiers.
       # closeness: Hash of rule to how closely its audience matches, for precedence by closeness;
-      # fields: Array of Catalogue::Field, or nil for all.
+      # fields: Array of Catalogue::Field, Catalogue::Action or Catalogue::WholeRecord, or nil for all.
       def initialize(policy, record_type, rules, units_above, mode, closeness = {}, fields: nil)
         @policy = policy
         @record_type = record_type
@@ -17,7 +17,7 @@ module CobaltLedger
         @conditions = []
         @index_of = {}
         @closeness = closeness
-        build_slots(rules, baseline_entries(units_above), fields || record_type.fields)
+        build_slots(rules, baseline_entries(units_above), fields || record_type.subjects)
         @value_effects = ValueEffects.new(rules, record_type, mode) { |test| test_index(test) }
         @tests = @conditions.map(&:compile)
         @conditions.freeze
@@ -26,11 +26,13 @@ module CobaltLedger
         @speaking = {}
         @looks_back = @conditions.any?(&:looks_back?)
         @standings = Memory.new(REMEMBERED, by_identity: true)
-        @slots_by_id = @slots.to_h { |each| [each.field.id, each] }
       end
 
-      # The Slot of a field, by identifier.
-      def slot_of(field_id) = @slots_by_id[field_id]
+      # The Slot of a field, an action or the whole record, by identifier.
+      def slot_of(id) = @slots_by_id[id]
+
+      # The Slot of the whole record.
+      def whole = @slots_by_id[Catalogue::WholeRecord::ID]
 
       # All that may ever speak of a field, whether it applies or not: [Array of Rules::Contribution of ordinary rules,
       # those of guardrails].
@@ -38,6 +40,12 @@ module CobaltLedger
         @speaking[field.id] ||= @policy.rules_on(field, record_type.id).flat_map { |rule| rule.contributions_on(field) }
           .select(&:gives_facet?).partition { |each| !each.guardrail? }.freeze
       end
+
+      # That the record was locked by hand.
+      LOCKED = Conditions::Comparison.new(
+        "equal", Conditions::Operands::Locked.new,
+        Conditions::Operands::Literal.new(true, Conditions::Operands::Locked::SUBJECT)
+      )
 
       # People whose standing, and circumstances for which what is feasible, are remembered at once.
       REMEMBERED = 64
@@ -57,16 +65,20 @@ module CobaltLedger
       end
 
       # facts: Conditions::Facts as they have settled. Returns a Hash of field identifier to FieldDecision.
-      def decide(facts, seen = outcomes(facts))
-        decided = {}
-        @slots.each { |slot| decided[slot.field.id] = slot.decide(seen) }
-        decided
-      end
+      def decide(facts, seen = outcomes(facts)) = decided(@slots, facts, seen)
+
+      # The same of the actions.
+      def decide_actions(facts, seen = outcomes(facts)) = decided(@actions, facts, seen)
 
       # Does any test look at what the form was like when it was opened?
       def looks_back? = @looks_back
 
       private
+
+      def decided(slots, facts, seen)
+        hand = facts.hand
+        slots.to_h { |slot| [slot.field.id, slot.decide(seen, hand)] }
+      end
 
       def build_slots(rules, baselines, fields)
         placed =
@@ -82,15 +94,24 @@ module CobaltLedger
             end
             .compare_by_identity
         built = {}
-        @slots = fields.map { |field| built[field.id] || slot(field, baselines, placed, built) }
+        slot(record_type.whole, baselines, placed, built)
+        if fields.any? { |each| each.family == :action }
+          slot(record_type.action(mode == "create" ? "create" : "open"), baselines, placed, built)
+        end
+        wanted = fields.map { |field| built[field.id] || slot(field, baselines, placed, built) }
+        wanted = wanted.group_by { |each| each.field.family }
+        @actions = (wanted.delete(:action) || []).freeze
+        wanted.delete(:record)
+        @slots = wanted.values.flatten.sort_by { |each| fields.index(each.field) }
+        @slots_by_id = built
       end
 
       # built: the slots made so far, by field; those of the inputs of a computed field are made with it.
       def slot(field, baselines, placed, built)
         stages =
-          Access::Stages.new(
+          Access::Stages.for(field).new(
             field, mode, Access::PrecedenceMethod[@policy.precedence_of(record_type, field)], @closeness,
-            @policy.label(field.label)
+            @policy.label_of(field)
           )
         entries = @policy.rules_on(field, record_type.id).flat_map { |rule| speakers_on(field, rule, placed[rule]) }
         rules, guardrails = entries.partition { |entry| !entry.source.guardrail? }
@@ -98,8 +119,19 @@ module CobaltLedger
         states = (baselines[field.id] || []) + own_baseline(field)
         built[field.id] = Slot.new(
           field, stages, states, rules, guardrails,
-          computable: computable, sources: sources(field, baselines, placed, built)
+          computable: computable, sources: sources(field, baselines, placed, built), above: above(field, built),
+          flag: flag(states + entries)
         )
+      end
+
+      # Slots of what can shut a field or an action: the whole record, and for an action also that it may be opened.
+      def above(subject, built) = record_type.above(subject, mode).map { |each| built[each.id] }
+
+      # The test for the record's own flag, where something that speaks of the field asks for it too: what people do by
+      # hand is else no part of what a policy comes to.
+      def flag(speakers)
+        asked = speakers.any? { |each| each.test && @conditions[each.test].reads.include?([:locked]) }
+        asked ? test_index(LOCKED) : nil
       end
 
       # Those of a rule's lines that speak of a field. placed: Array of Access::Speaker of the rule, or nil.
@@ -124,8 +156,24 @@ module CobaltLedger
       end
 
       def own_baseline(field)
+        return staged(field) if field.family == :record
+
         field.baseline ? [Access::Speaker.new(field, Access::State.from(field.baseline), nil)] : []
       end
+
+      # A stage that locks speaks as a baseline of the whole record, while the record is stored in it.
+      def staged(whole)
+        return [] if whole.stages.empty? || mode == "create"
+
+        items = whole.stages.map { |id| Conditions::Operands::Literal.new(id, whole.stage_field) }
+        test = Conditions::Comparison.new(
+          "one_of", Conditions::Operands::Stored.new(whole.stage_field), Conditions::Operands::Literals.new(items)
+        )
+        [Access::Speaker.new(whole, LOCKING, test_index(test))]
+      end
+
+      LOCKING = Access::State.new(entry: Access::Facets::LOCKED)
+      private_constant :LOCKING
 
       # Hash of field identifier to Array of Access::Speaker.
       def baseline_entries(units_above)

@@ -20,12 +20,11 @@ module CobaltLedger
 
       def label(result)
         label = result.spoken.label
-        left =
-          Access::Facets::ALL.select { |facet| result.spoken.baselines.all? { |each| each.state.facet(facet).nil? } }
-        taken = Access::Facets::ALL - left
+        left = result.left_to_label
+        taken = Access::Facets::ALL.reject { |facet| label.start.facet(facet).nil? } - left
         because = taken.any? ? "its place is taken by a baseline#{" for #{Words.list(taken)}" if left.any?}" : nil
         line(
-          :label, label, "Label #{label.name}", label.start,
+          :label, label, Blame.label(label), label.start,
           standing(left.empty? ? :not_applicable : :applies, because), label.start
         )
       end
@@ -57,10 +56,19 @@ module CobaltLedger
         found = @slot.baselines.find { |candidate| candidate.source == @slot.field } or return nil
         sure = @slot.sure(@slot.baselines, @outcomes).map(&:state)
         doubtful = @slot.doubtful(@slot.baselines, @outcomes).map(&:state)
-        words = @slot.field.retired? ? "The field is retired" : "The field's own baseline"
         line(
-          :field, @slot.field, words, found.state, standing(:applies, nil), @slot.stages.baseline(sure, doubtful)
+          :field, @slot.field, Blame.own(@slot.field), found.state, own_standing(found),
+          @slot.stages.baseline(sure, doubtful)
         )
+      end
+
+      # Only a stage that locks has to be looked for.
+      def own_standing(found)
+        case found.test && @outcomes[found.test]
+        when nil then standing(found.test ? :in_doubt : :applies, found.test && "the stage can't be read, so it counts")
+        when true then standing(:applies, "the record is stored so")
+        else standing(:not_applicable, "holds only while the record is stored so")
+        end
       end
 
       def standing(applies, because) = Account::Standing.new(applies: applies, because: because)

@@ -4,7 +4,8 @@ module CobaltLedger
   module Decisions
     # Tells from what the stages came to which rules made a field as it is.
     module Blame
-      FACETS = { "hidden" => :visibility, "masked" => :visibility, "locked" => :entry, "required" => :presence }.freeze
+      FACETS = { "hidden" => :visibility, "masked" => :visibility, "locked" => :entry, "required" => :presence,
+                 "denied" => :permission }.freeze
 
       module_function
 
@@ -12,6 +13,9 @@ module CobaltLedger
       # Returns the rules that gave that value and prevailed: Array of Rules::Contribution.
       def rules(result, kind)
         facet = FACETS.fetch(kind)
+        above = result.shut_by(facet)
+        return rules(above, above.final.permission ? "denied" : "locked") if above
+
         value = Access::Facets.value(facet, kind)
         result.rules_behind(facet).select { |each| each.gives.facet(facet) == value }
       end
@@ -24,19 +28,36 @@ module CobaltLedger
 
       # What stands behind the state when no rule does: consistency or the baseline, in words.
       def otherwise(result)
-        consistency = result.dropped.find { |drop| drop.facet == :entry }
-        return consistency.words.downcase if consistency
+        consistency = result.dropped.find { |drop| %i[entry permission].include?(drop.facet) }
+        return above(consistency) if consistency
 
         names = result.beginnings.map { |giver| name(giver) }
         names.empty? ? "by its baseline" : "by #{names.join(', ').sub(/\A./, &:downcase)}"
       end
 
+      # What took a facet away, with what is behind it where that is no rule.
+      def above(drop)
+        drop.by && drop.by.dropped.empty? ? "#{drop.words} #{otherwise(drop.by)}" : drop.words.downcase
+      end
+
       # What a field begins with, in words: "Label Restricted". giver: Access::Result::Giver.
       def name(giver)
         case giver.kind
-        when :label then "Label #{giver.source.name}"
+        when :label then label(giver.source)
         when :baseline then "Baseline #{giver.source.name}"
-        else "The field's own baseline"
+        else own(giver.source)
+        end
+      end
+
+      # An action, or the record as a whole, begins with what its name says.
+      def label(label) = label.id.include?("/") ? "Everywhere: #{label.name}" : "Label #{label.name}"
+
+      # What a field, an action or the whole record has of its own to begin with.
+      def own(subject)
+        case subject.family
+        when :action then "#{subject.name} as the record type has it"
+        when :record then "The stage #{subject.stage_words}"
+        else subject.retired? ? "The field is retired" : "The field's own baseline"
         end
       end
     end

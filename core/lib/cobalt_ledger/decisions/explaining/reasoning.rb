@@ -24,7 +24,13 @@ module CobaltLedger
 
       # field_ids: Array of identifiers, or nil for all. Returns a Hash of identifier to Account.
       def accounts(field_ids = nil)
-        slots = field_ids ? field_ids.filter_map { |id| @plan.slot_of(id) } : @plan.slots
+        slots = if field_ids
+                  field_ids.filter_map do |id|
+                    @plan.slot_of(id)
+                  end
+                else
+                  @plan.slots + [@plan.whole, *@plan.actions]
+                end
         slots.to_h { |slot| [slot.field.id, account(slot)] }
       end
 
@@ -32,7 +38,7 @@ module CobaltLedger
 
       def account(slot)
         ordinary, guardrails = @plan.speaking(slot.field)
-        ledger = slot.ledger(@outcomes) { |result| ledger(slot, result, ordinary, guardrails) }
+        ledger = slot.ledger(@outcomes, @facts.hand) { |result| ledger(slot, result, ordinary, guardrails) }
         result = ledger.result
         Account.new(
           slot.field, result,

@@ -5,7 +5,7 @@ module CobaltLedger
     # Judges a save. The server decides again; what a browser believed counts for nothing.
     class Saving
       # One reason for turning a save down. field: identifier, or nil when it is about the whole form; kind: "hidden",
-      # "masked", "locked", "required", "unsuitable", "unknown", "refused" or "unsettled"; rules: Array of
+      # "masked", "locked", "required", "unsuitable", "unknown", "refused", "unsettled" or "denied"; rules: Array of
       # Rules::Contribution; words: for people who know the rules; plain: for those who don't.
       Refusal = Struct.new(:field, :kind, :words, :rules, :plain, keyword_init: true) do
         def initialize(plain: nil, **rest) = super(plain: plain || rest[:words], **rest)
@@ -33,6 +33,7 @@ module CobaltLedger
         refusals = cleared_up(refusals, decision, typing)
         refusals += forbidden(question, typing)
         refusals += unsettled(decision) + missing(decision, typing.kept, refusals) + objections(decision)
+        refusals += Denial.of(decision, "create", "save")
         return refused(question, refusals, decision) if refusals.any?
 
         Verdict.new(
@@ -43,7 +44,9 @@ module CobaltLedger
 
       # What keeps a record from being saved as it stands, whatever else is changed: Array of Refusal. decision: in edit
       # mode with nothing typed.
-      def obstacles(decision) = unsettled(decision) + missing(decision, {}, []) + objections(decision)
+      def obstacles(decision)
+        Denial.of(decision, "create", "save") + unsettled(decision) + missing(decision, {}, []) + objections(decision)
+      end
 
       private
 

@@ -22,24 +22,26 @@ module CobaltLedger
       # The Catalogue::RecordType it is about.
       def record_type = question.record_type
 
-      # Hash of field identifier to Array of Cell, one a column.
+      # What it has a row for: the record as a whole and the actions that are asked for in the mode, then the fields.
+      def subjects = record_type.others.select { |each| each.asked_in?(question.mode) } + record_type.fields
+
+      # Hash of identifier to Array of Cell, one a column.
       def rows
         by_column = columns.map { |principals| column(question.with(principals: principals, form: :own)) }
-        record_type.fields.to_h { |field| [field.id, by_column.map { |cells| cells[field.id] }] }
+        subjects.to_h { |field| [field.id, by_column.map { |cells| cells[field.id] }] }
       end
 
       private
 
       def column(asked)
         unless @any_record
-          return @engine
-              .decide(asked)
-              .fields
-              .transform_values { |decision| Cell.new([decision.level], true, decision.contested?) }
+          decision = @engine.decide(asked)
+          return decision.fields.merge(decision.actions, Catalogue::WholeRecord::ID => decision.whole)
+              .transform_values { |each| Cell.new([each.level], true, each.contested?) }
         end
 
         search = @engine.feasible(asked)
-        record_type.fields.to_h do |field|
+        subjects.to_h do |field|
           outcomes, complete = search.of(field.id)
           [field.id, Cell.new(outcomes.map { |outcome| outcome.decision.level }, complete, outcomes.any?(&:contested))]
         end

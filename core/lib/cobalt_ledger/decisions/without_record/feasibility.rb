@@ -93,7 +93,7 @@ module CobaltLedger
           found = (by_level[decision.level] ||= Feasible.new(decision: decision, example: example, contested: false))
           found.contested ||= decision.contested?
         end
-        [by_level.values.sort_by { |outcome| Access::State::LEVELS.index(outcome.decision.level) }, complete]
+        [by_level.values.sort_by { |outcome| Access::State::ORDER.fetch(outcome.decision.level) }, complete]
       end
 
       def level_with(slot, example)

@@ -14,9 +14,8 @@ module CobaltLedger
             ::CSV.generate(row_sep: "\r\n") do |csv|
               csv << ["Section", "Field", *map.columns.map(&:title)].map { |text| guard(text) }
               map.rows.each do |id, cells|
-                field = map.record_type.field(id)
                 csv << [
-                  guard(map.record_type.section(field.section).name), guard(field.name),
+                  guard(section(map.record_type, id)), guard(map.record_type.subject(id).name),
                   *cells.map { |cell| words(cell) }
                 ]
               end
@@ -24,6 +23,8 @@ module CobaltLedger
           end
 
           private
+
+          def section(type, id) = type.field(id) ? type.section(type.field(id).section).name : "The record"
 
           # A leading =, +, - or @ would be run as a formula by a spreadsheet.
           def guard(text) = text.match?(/\A[=+\-@\t\r]/) ? "'#{text}" : text

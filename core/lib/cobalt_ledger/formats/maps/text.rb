@@ -11,7 +11,7 @@ module CobaltLedger
           map.rows.map do |id, cells|
             told = map.columns.zip(cells).group_by { |_, cell| words(cell) }
               .map { |levels, columns| "  #{levels}: #{columns.map { |column, _| column.title }.join(', ')}" }
-            [map.record_type.field(id).name, *told].join("\n")
+            [map.record_type.subject(id).name, *told].join("\n")
           end.join("\n") << "\n"
         end
       end

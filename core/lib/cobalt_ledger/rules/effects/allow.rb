@@ -1,0 +1,16 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Rules
+    module Effects
+      # Lets an action be done.
+      class Allow < Effect
+        known_as "allow", order: 20
+        gives :permission, Access::Facets::ALLOWED
+
+        def self.suits = :actions
+        def words(_directory = nil) = "allowed"
+      end
+    end
+  end
+end
