@@ -72,9 +72,12 @@ module Server
 
       # Helpers of these routes.
       module Help
+        # Who meets records here: the person of the account.
+        def visitor = @visitor ||= Visitor.new(account.person, network: client_address)
+
         def desk
           signed_in!
-          @desk ||= RecordDesk.new(account.person, network: client_address)
+          @desk ||= RecordDesk.new(visitor)
         end
 
         # A saved record, with what of the changes was not stored.

@@ -140,7 +140,7 @@ RSpec.describe "Records under enforcement" do
         .new(6) do
           Thread.new do
             ActiveRecord::Base.connection_pool.with_connection do
-              desk = Server::RecordDesk.new("asha.brandt")
+              desk = Server::RecordDesk.new(Server::Visitor.new("asha.brandt"))
               Array.new(10) do
                 desk.create("outgoing-loan", nil, { "borrower" => "B", "stage" => "enquiry" }, by: "Asha").first.number
               end

@@ -27,7 +27,7 @@ module Server
         principals: audience(params["as"]), record_type: type, unit: unit(params["unit"]),
         mode: params["mode"] || "edit", channel: params["channel"] || "form", form: form(type, params["form"]),
         stored: seen ? seen.stored : {}, entered: entered(type, params["entered"] || {}), related: method(:related),
-        locked: params.fetch("locked") { @record&.locked || false }, **circumstances(params)
+        locked: params.fetch("locked") { @record&.locked || false }, lifted: @record&.lifted?(Time.now) || false, **circumstances(params)
       )
     end
 
@@ -105,7 +105,7 @@ module Server
         )
       end
 
-      Record.find_by(record_type: type.id, number: number) or
+      @sight.record(type.id, number) or
         raise CobaltLedger::BadInput.at("/record", "there is no #{type.noun} “#{number}”")
     end
 

@@ -16,17 +16,28 @@ module Server
 
     # person: identifier of the directory user who looks, or nil for nobody; network: the address they come from, or
     # nil.
-    def initialize(person, network: nil, at: Time.now)
+    def initialize(person, network: nil)
       @state = PolicyStore.instance.in_force
-      @principals = person && @state.directory.find(:user, person) ? @state.directory.principals_of(person) : nil
-      @network = network && CobaltLedger::Conditions::NetworkKind.parse(network, nil)
-      @at = at
+      @visitor = person && @state.directory.find(:user, person) ? Visitor.new(person, network: network) : nil
+    end
+
+    # The records of a type that they may meet in lists: a relation. type: identifier.
+    def records(type)
+      known = @state.policy.record_type(type)
+      known && @visitor ? @visitor.open_records(known) : Record.none
+    end
+
+    # A record that they may open themselves, or nil: one that they may not is to them one that there is not. type:
+    # identifier.
+    def record(type, number)
+      known = @state.policy.record_type(type)
+      known && @visitor&.find(known, number, "view")
     end
 
     # record: Record; type: the RecordType it is looked at as, which may have edits that are not in force. Returns Seen.
     def of(record, type)
       stored = record.values
-      shown = shown(record, stored)
+      shown = shown(record)
       values, made_up =
         type
           .fields
@@ -45,10 +56,11 @@ module Server
     private
 
     # Hash of identifier to :shown, :masked or nothing.
-    def shown(record, stored)
-      return {} unless @principals && (type = @state.policy.record_type(record.record_type))
+    def shown(record)
+      type = @state.policy.record_type(record.record_type)
+      return {} unless @visitor && type && @visitor.opens?(type, record, "view")
 
-      decisions = MODES.map { |mode| @state.engine.decide(question(type, record, stored, mode)) }
+      decisions = MODES.map { |mode| @state.engine.decide(@visitor.question(type, record, mode)) }
       type.fields.to_h do |field|
         found = decisions.map { |decision| decision[field.id] }
         [
@@ -56,14 +68,6 @@ module Server
           found.any? { |each| !each.hidden? && !each.masked? } ? :shown : (:masked unless found.all?(&:hidden?))
         ]
       end
-    end
-
-    def question(type, record, stored, mode)
-      CobaltLedger::Decisions::Question.new(
-        principals: @principals, record_type: type, unit: record.unit, mode: mode, stored: stored, at: @at,
-        network: @network, locked: record.locked,
-        related: ->(other, number) { Record.find_by(record_type: other, number: number)&.values }
-      )
     end
 
     # Computed fields that come of made-up values.
@@ -77,7 +81,7 @@ module Server
       when :person
         @state.directory.users.map(&:id).min
       when :reference
-        (@references ||= {})[field.refers_to] ||= Record.where(record_type: field.refers_to).minimum(:number)
+        (@references ||= {})[field.refers_to] ||= records(field.refers_to).minimum(:number)
       else
         field.kind.stand_in(field)
       end

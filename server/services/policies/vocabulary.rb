@@ -20,9 +20,10 @@ module Server
         "time_zone" => state.policy.zone.identifier,
         "places" => state.policy.places.map { |place| { "id" => place.id, "name" => place.name } },
         "levels" =>
-          CobaltLedger::Access::State::LEVELS.map do |name|
+          CobaltLedger::Access::State::ORDER.keys.map do |name|
             { "name" => name, "title" => CobaltLedger::Access::State::LEVEL_NAMES[name] }
           end,
+        "actions" => actions,
         "modes" =>
           CobaltLedger::Decisions::Question::MODES.map do |name|
             { "name" => name, "title" => CobaltLedger::Rules::Sentence::MODES[name] }
@@ -32,6 +33,14 @@ module Server
             { "name" => name, "title" => CobaltLedger::Rules::Sentence::CHANNELS[name] }
           end
       }
+    end
+
+    # What is done to a record, in the modes in which it is asked for.
+    def actions
+      CobaltLedger::Catalogue::Action::KINDS.values.map do |kind|
+        { "id" => CobaltLedger::Catalogue::Action.id(kind.key), "key" => kind.key, "name" => kind.name,
+          "starts" => kind.starts, "modes" => kind.modes }
+      end
     end
 
     # Array of Hash, as the API gives them.

@@ -3,39 +3,21 @@
 module Server
   # Reads and writes records for one person, always through a decision of the edition in force.
   class RecordDesk
-    # person: identifier of a directory user; channel: "form" for people, "interface" for programs;
-    # network: the address they come from, String or nil.
-    def initialize(person, channel: "form", network: nil)
-      @state = PolicyStore.instance.in_force
-      @now = Time.now
-      @network = network && CobaltLedger::Conditions::NetworkKind.parse(network, nil)
-      @channel = channel
-      unless person
-        raise Problem.new(
-          403,
-          "nobody",
-          "Your account is not tied to a person of the directory, so no record can be opened"
-        )
-      end
-
-      @principals = @state.directory.principals_of(person)
-    rescue CobaltLedger::BadInput
-      raise Problem.new(403, "nobody", "The directory no longer has the person your account stands for")
+    # visitor: Visitor.
+    def initialize(visitor)
+      @visitor = visitor
+      @state = visitor.state
     end
 
     # Record types, Array of RecordType.
-    def record_types = @state.policy.record_types.values
-
-    def record_type(id)
-      @state.policy.record_type(id) or raise Problem.new(404, "no-such-record-type", "There is no record type “#{id}”")
-    end
+    def record_types = @visitor.record_types
+    def record_type(id) = @visitor.record_type(id)
 
     # The list of a record type: RecordList.
     def list(type_id)
       type = record_type(type_id)
       glance = CobaltLedger::Decisions::Glance.new(@state.engine, type, type.list_fields)
-      seen_by = [@state.subject, @principals.user_id, @channel, @network.to_s]
-      RecordList.new(type, directory, seen_by) { |record| glance.of(question(type, record, "list", nil)) }
+      RecordList.new(type, @visitor) { |record| glance.of(question(type, record, "list", nil)) }
     end
 
     # A decided form: [Record or nil, Decision, SaveForecast]. A record that is there is met only through a mode that
@@ -46,7 +28,7 @@ module Server
       raise CobaltLedger::BadInput.at("/number", "a new #{type.noun} has no number yet") if mode == "create" && number
       raise CobaltLedger::BadInput.at("/number", "names the #{type.noun} to open") if mode != "create" && number.nil?
 
-      record = number && find(type, number)
+      record = number && find(type, number, mode)
       CobaltLedger::Decisions::Values.check_known!(type, entered, "entered")
       form =
         CobaltLedger::Decisions::TypedForm.new(@state.engine, question(type, record, mode, unit).with(entered: entered))
@@ -67,7 +49,7 @@ module Server
     def changers(type_id, number, field, mode, unit: nil)
       type = record_type(type_id)
       known = type.field(field) or raise CobaltLedger::BadInput.at("/field", "#{type.name} has no field “#{field}”")
-      record = mode == "create" ? nil : find(type, number.to_s)
+      record = mode == "create" ? nil : find(type, number.to_s, mode)
       asked = question(type, record, mode, unit)
       if @state.engine.decide(asked)[known.id].hidden?
         raise Problem.new(404, "no-such-field",
@@ -81,12 +63,12 @@ module Server
     CHOICES = 20
 
     # Keys of the suggestions the person has dismissed on a record.
-    def dismissed(record) = record ? Dismissal.keys_of(record, @principals.user_id) : []
+    def dismissed(record) = record ? Dismissal.keys_of(record, @visitor.person) : []
 
     # Remembers that a suggestion was dismissed.
     def dismiss(type_id, number, offer)
       Dismissal.create_or_find_by!(
-        record_id: find(record_type(type_id), number).id, person: @principals.user_id, offer: offer
+        record_id: find(record_type(type_id), number, "edit").id, person: @visitor.person, offer: offer
       )
     end
 
@@ -95,14 +77,14 @@ module Server
       type = record_type(type_id)
       judge(question(type, nil, "create", unit), changes) do |values|
         # The transaction is immediate, so no two records get one number.
-        Record.transaction { insert(type, unit_or_own(unit), values, by) }
+        Record.transaction { insert(type, question(type, nil, "create", unit).unit, values, by) }
       end
     end
 
     # Saves changes to a record; one that changes nothing leaves it at its version. if_match: the version the person
     # started from. Returns [Record, Array of Typing::Aside].
     def update(type_id, number, changes, if_match:, by:)
-      record = find(record_type(type_id), number)
+      record = find(record_type(type_id), number, "edit")
       unless record.etag == if_match
         raise Problem.new(
           412,
@@ -132,10 +114,8 @@ module Server
 
     private
 
-    def find(type, number)
-      Record.find_by(record_type: type.id, number: number) or
-        raise Problem.new(404, "no-such-record", "There is no #{type.noun} “#{number}”")
-    end
+    def find(type, number, mode) = @visitor.find!(type, number, mode)
+    def question(...) = @visitor.question(...)
 
     def insert(type, unit, values, by)
       number = NumberGiver.next(type)
@@ -145,25 +125,9 @@ module Server
       record.tap(&:save!)
     end
 
-    def question(type, record, mode, unit)
-      CobaltLedger::Decisions::Question.new(
-        principals: @principals, record_type: type, unit: record ? record.unit : unit_or_own(unit), mode: mode,
-        channel: @channel, stored: record ? record.values : {}, at: @now, network: @network,
-        locked: record ? record.locked : false, related: method(:related)
-      )
-    end
-
-    def related(type, number) = Record.find_by(record_type: type, number: number)&.values
-
-    def unit_or_own(unit)
-      return unit if unit && @state.directory.find(:unit, unit)
-      raise CobaltLedger::BadInput.at("/unit", "there is no unit “#{unit}”") if unit
-
-      @principals.ids(:unit).first || @state.directory.units.first&.id || "none"
-    end
-
     def judge(question, changes)
-      verdict = CobaltLedger::Decisions::Saving.new(@state.engine).judge(question, changes)
+      saving = CobaltLedger::Decisions::Saving.new(@state.engine, meets: @visitor.method(:meets?))
+      verdict = saving.judge(question, changes)
       return [yield(verdict.stored), verdict.aside] if verdict.accepted
 
       told = verdict.refusals.map do |refusal|

@@ -27,12 +27,12 @@ module Server
       def to_view = { "number" => number, "unit" => unit, "words" => words, "masked" => masked }
     end
 
-    # type: RecordType; directory: for names; seen_by: all that the decisions hang on beside the records and the moment.
-    # The block decides a record: Record to what answers [] with a FieldDecision and has values.
-    def initialize(type, directory, seen_by, &decide)
+    # type: RecordType; visitor: Visitor, of whom only what they may open is in it. The block decides a record: Record to
+    # what answers [] with a FieldDecision and has values.
+    def initialize(type, visitor, &decide)
       @type = type
-      @directory = directory
-      @seen_by = seen_by
+      @visitor = visitor
+      @directory = visitor.state.directory
       @decide = decide
     end
 
@@ -50,7 +50,7 @@ module Server
 
     private
 
-    def records = Record.where(record_type: @type.id).order(:number)
+    def records = (@open ||= @visitor.open_records(@type)).order(:number)
 
     def cut(page, per_page)
       [records.offset((page - 1) * per_page).limit(per_page).map { |record| row(record) }, records.count]
@@ -67,14 +67,14 @@ module Server
     def remembered(wanted)
       now = Time.now
       count, changed = Record.where(record_type: @type.id).pick(Arel.sql("count(*), max(updated_at)"))
-      key = [@seen_by, @type.id, wanted, count, changed]
+      key = [@visitor.key, @type.id, wanted, count, changed]
       known = MEMORY[key]
       return known if known && now - known.at < MOMENT
 
       search, sort, descending = wanted
       rows = all_rows { |row| search.empty? || row.words.values.any? { |text| text.to_s.downcase.include?(search) } }
       rows = sorted(rows, sort, descending) if sort
-      MEMORY.keep(key, Found.new(rows.map(&:number), [count - BUDGET, 0].max, now))
+      MEMORY.keep(key, Found.new(rows.map(&:number), [records.count - BUDGET, 0].max, now))
     end
 
     # Those that the block wants, by number. Read in batches, so that what is not wanted is let go again.

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Server
-  # Which of the records that are stored an edit meets: how many, by how many people, and which of them could no longer
+  # Which of the records that whoever asks may open an edit meets: how many, by how many people, and which of them could no longer
   # be saved as they stand. Whoever asks learns nothing of values that they may not see themselves: in the place of
   # these stand made-up ones, and it is said of which fields.
   class StoredImpact
@@ -20,7 +20,7 @@ module Server
     # A JSON-ready Hash, or nil when the block, which is told how far it is as [done, total, words], answers :stop.
     def work_out(&progress)
       searches = @difference.types.to_h { |id| [id, search(id)] }.select { |_, search| search.any? }
-      total = Record.where(record_type: searches.keys).count
+      total = searches.keys.sum { |id| @sight.records(id).count }
       done = 0
       parts = searches.map do |id, search|
         found = part(id, search) { progress.call(done += 1, total, name_of(id)) } or return nil
@@ -41,7 +41,7 @@ module Server
     def part(id, search)
       met = []
       made_up = Set.new
-      Record.where(record_type: id).find_each(batch_size: AT_ONCE) do |record|
+      @sight.records(id).find_each(batch_size: AT_ONCE) do |record|
         return nil if yield == :stop
 
         seen = @sight.of(record, types(id).first)

@@ -8,7 +8,7 @@ module CobaltLedger
       def initialize(conditions, since)
         # Where nothing goes by the time, it is all one.
         @since = conditions.any? { |node| node.reads.include?([:time]) } ? since : nil
-        @cuts = conditions.flat_map { |node| windows(node) }.flat_map { |window| ends(window) }
+        @cuts = conditions.flat_map(&:windows).flat_map { |window| ends(window) }
           .reject { |time| @since && time <= @since }.push(@since).compact.uniq.sort
       end
 
@@ -35,15 +35,6 @@ module CobaltLedger
       end
 
       private
-
-      def windows(node)
-        case node
-        when Conditions::WithinWindow then [node.window]
-        when Conditions::Group then node.parts.flat_map { |part| windows(part) }
-        when Conditions::Not, Conditions::AtOpening then windows(node.part)
-        else []
-        end
-      end
 
       def ends(window)
         [window.from && begins(window, window.from), window.until && begins(window, window.until + 1)].compact

@@ -16,6 +16,7 @@ module CobaltLedger
       # Identifiers of the fields that any part names.
       def fields = parts.flat_map(&:fields).uniq
       def comparisons = parts.flat_map(&:comparisons)
+      def windows = parts.flat_map(&:windows)
       def looks_back? = parts.any?(&:looks_back?)
 
       # The outcome that settles the group at once: false for all, true for any.

@@ -22,6 +22,9 @@ module CobaltLedger
       # A Symbol that equal conditions have in common.
       def identity = @kept[:identity] ||= JSON.generate(to_h).to_sym
 
+      # Windows that it goes by: Array of Window.
+      def windows = []
+
       # Does any part look at what the form was like when it was opened?
       def looks_back? = false
 

@@ -14,6 +14,7 @@ module CobaltLedger
 
       def fields = part.fields
       def comparisons = part.comparisons
+      def windows = part.windows
       def looks_back? = part.looks_back?
 
       def explain(facts, directory)

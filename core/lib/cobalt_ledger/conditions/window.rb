@@ -36,6 +36,17 @@ module CobaltLedger
       # Is it over for good? time: Time.
       def past?(time) = !self.until.nil? && zone.to_local(time).to_date > self.until
 
+      # The next moment after a time at which it may open or shut: Time, or nil where it never changes again. Each is
+      # looked for on the coming days, hours that the zone skips or repeats included.
+      def next_change(time)
+        return nil if past?(time)
+
+        start = zone.to_local(time).to_date
+        days = [*start..(start + 8), from, self.until && (self.until + 1)].compact.uniq.sort
+        moments = days.flat_map { |date| edges(date) }.uniq.sort.select { |each| each > time }
+        moments.find { |each| cover?(each) != cover?(each - 1) }
+      end
+
       # "Wed 25 Nov 2026 14:10 (Europe/London)"
       def clock(time) = "#{zone.to_local(time).strftime('%a %-d %b %Y %H:%M')} (#{zone.identifier})"
 
@@ -55,6 +66,17 @@ module CobaltLedger
       end
 
       private
+
+      # Moments of a day at which something can change: its beginning, the edges of the hours on it, and where its clocks
+      # are changed.
+      def edges(date)
+        plain = [0, *hours].uniq.flat_map do |minute|
+          local = Time.utc(date.year, date.month, date.day, minute / 60, minute % 60)
+          zone.periods_for_local(local).map { |period| local - period.observed_utc_offset }
+        end
+        start = Time.utc(date.year, date.month, date.day) - 86_400
+        plain + zone.transitions_up_to(start + (3 * 86_400), start).map { |each| each.at.to_time }
+      end
 
       def within_hours?(minute)
         first, last = hours

@@ -15,6 +15,7 @@ module CobaltLedger
 
       def fields = []
       def comparisons = []
+      def windows = [window]
 
       def explain(facts, directory)
         at = facts.at

@@ -19,11 +19,11 @@ module CobaltLedger
         def [](field_id) = fields[field_id]
       end
 
-      # field_ids: Array of identifiers.
+      # field_ids: Array of identifiers of fields and actions.
       def initialize(engine, record_type, field_ids)
         @engine = engine
         @type = record_type
-        @fields = field_ids.map { |id| record_type.field(id) }
+        @fields = field_ids.map { |id| record_type.subject(id) }
         @read = {}.compare_by_identity
       end
 
@@ -35,7 +35,18 @@ module CobaltLedger
 
         facts = @engine.facts(question, Values.read_all(@type, question.stored.slice(*read_by(plan))))
         facts = facts.opened_as(facts) if plan.looks_back?
-        Seen.new(plan.decide(facts), facts.entered)
+        outcomes = plan.outcomes(facts)
+        Seen.new(plan.decide(facts, outcomes).merge(plan.decide_actions(facts, outcomes)), facts.entered)
+      end
+
+      # What of a record the answer to a question hangs on, whatever it shows: Array of identifiers of fields, with
+      # :locked where it is asked whether the record is locked by hand; nil where it hangs on nothing of it.
+      def reads(question)
+        plan = @engine.plan_for(question, fields: @fields)
+        return nil if plan.conditions.empty?
+
+        flag = plan.conditions.any? { |each| each.reads.include?([:locked]) }
+        ValueEffects.fields_read(plan.conditions, @type) + (flag ? [:locked] : [])
       end
 
       private
@@ -43,7 +54,7 @@ module CobaltLedger
       # Identifiers of the fields that the plan, or what is shown, hangs on.
       def read_by(plan)
         @read[plan] ||= begin
-          shown = @fields.map(&:id)
+          shown = @fields.map(&:id).select { |id| @type.field(id) }
           inputs = shown.flat_map { |id| @type.formulas.inputs_of(id) }
           (shown + inputs + ValueEffects.fields_read(plan.conditions, @type)).uniq.freeze
         end

@@ -2,7 +2,12 @@
 
 module CobaltLedger
   module Directory
-    # A person who signs in to the business's systems.
-    User = Struct.new(:id, :name, :email, :attributes, :roles, :groups, :department, :units, keyword_init: true)
+    # A person who signs in to the business's systems; or a program, which is met by rules like a person and signs in
+    # nowhere.
+    User = Struct.new(:id, :name, :email, :attributes, :roles, :groups, :department, :units, :program,
+                      keyword_init: true) do
+      # Is it an automation, or something else that is nobody?
+      def program? = program || false
+    end
   end
 end

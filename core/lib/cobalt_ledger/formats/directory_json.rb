@@ -60,7 +60,7 @@ module CobaltLedger
         Directory::User.new(
           id: item["id"], name: item["name"], email: item["email"], attributes: (item["attributes"] || {}).freeze,
           roles: (item["roles"] || []).freeze, groups: (item["groups"] || []).freeze, department: item["department"],
-          units: (item["units"] || []).freeze
+          units: (item["units"] || []).freeze, program: item["program"] || false
         ).freeze
       end
 

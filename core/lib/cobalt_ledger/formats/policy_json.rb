@@ -104,8 +104,17 @@ module CobaltLedger
           (@hash["writers"] || []).each_with_index.map do |each, index|
             known_fields(each, "/writers/#{index}") && Rules::Policy::Writer.new(**each.transform_keys(&:to_sym))
           end
+        found = { separations: separations, writers: writers, limits: limits }
         @faults.raise_if_any!
-        { separations: separations, writers: writers }
+        found
+      end
+
+      def limits
+        group = @hash.dig("limits", "emergency_group")
+        if group && @directory && !@directory.find(:group, group)
+          @faults.add("/limits/emergency_group", "there is no group “#{group}” in the directory")
+        end
+        Rules::Limits.from(@hash["limits"])
       end
 
       def known_fields(each, pointer)

@@ -10,15 +10,16 @@ module CobaltLedger
       # An automation or a program that has to write some fields. user: the directory user it acts as; channel: String.
       Writer = Struct.new(:record_type, :fields, :title, :user, :channel, keyword_init: true)
 
-      attr_reader :name, :precedence, :labels, :record_types, :baselines, :rules, :places, :zone, :separations, :writers
+      attr_reader :name, :precedence, :labels, :record_types, :baselines, :rules, :places, :zone, :separations, :writers,
+                  :limits
 
       # labels: Array of Catalogue::Label; record_types: Array of Catalogue::RecordType;
       # baselines: Array of Catalogue::Baseline; rules: Array of Rules::Rule; precedence: name of a method;
       # places: Array of Catalogue::Option; zone: TZInfo::Timezone in which days are counted;
-      # separations: Array of Separation; writers: Array of Writer.
+      # separations: Array of Separation; writers: Array of Writer; limits: Limits.
       def initialize(
         name:, precedence:, labels:, record_types:, baselines:, rules:, places: [],
-        zone: TZInfo::Timezone.get("Etc/UTC"), separations: [], writers: []
+        zone: TZInfo::Timezone.get("Etc/UTC"), separations: [], writers: [], limits: Limits.from(nil)
       )
         @name = name
         @precedence = precedence
@@ -29,6 +30,7 @@ module CobaltLedger
         @zone = zone
         @separations = separations.freeze
         @writers = writers.freeze
+        @limits = limits
         @rules = rules.sort_by { |rule| [rule.guardrail? ? 1 : 0, rule.rank, rule.id] }.freeze
         @rules_by_type = @rules.group_by(&:record_type).freeze
         @rules_by_field = index_by_field.freeze

@@ -15,8 +15,11 @@ module CobaltLedger
       # Typing::Aside, what was typed and is not stored.
       Verdict = Struct.new(:accepted, :stored, :refusals, :decision, :aside, keyword_init: true)
 
-      def initialize(engine)
+      # meets: answers call(record type identifier, number) with whether there is a record that whoever saves could
+      # refer to; nil where any that there is will do.
+      def initialize(engine, meets: nil)
         @engine = engine
+        @meets = meets
       end
 
       # question: Question with the stored values (create or edit); changes: Hash of identifier to JSON value,
@@ -133,8 +136,14 @@ module CobaltLedger
         return "#{Words.list(picked.map(&:name))} is no longer offered" if picked.any?
         return nil if field.family != :reference || value.nil? || value == before
 
+        "there is no record “#{value}” to refer to" unless there?(start, field.refers_to, value)
+      end
+
+      def there?(start, type, number)
+        return @meets.call(type, number) if @meets
+
         related = start.question.related
-        "there is no record “#{value}” to refer to" if related && related.call(field.refers_to, value).nil?
+        related.nil? || !related.call(type, number).nil?
       end
 
       # What is stored in a field, where it is seen: what is not must not be found out by trying.

@@ -1,0 +1,21 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Rules
+    # How far what opens a record, or shows what is covered, goes at once. Immutable.
+    #
+    # unlock_minutes: for which a record may be unlocked; reveals_per_hour: values that one person may have revealed;
+    # look_seconds: for which one stands on the screen; emergency_group: identifier of the group that is told when a
+    # whole record is revealed, or nil, where nobody may have that.
+    Limits = Struct.new(:unlock_minutes, :reveals_per_hour, :look_seconds, :emergency_group, keyword_init: true) do
+      # hash: document form, or nil for the usual.
+      def self.from(hash)
+        hash ||= {}
+        new(
+          unlock_minutes: hash["unlock_minutes"] || 15, reveals_per_hour: hash["reveals_per_hour"] || 10,
+          look_seconds: hash["look_seconds"] || 60, emergency_group: hash["emergency_group"]
+        ).freeze
+      end
+    end
+  end
+end
