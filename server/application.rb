@@ -21,7 +21,9 @@ module Server
     use Doorway
     helpers RequestHelp
 
-    before "/api/*" do
+    before do
+      next unless request.path_info.match?(%r{\A/(api|access|\.well-known)/})
+
       headers "cache-control" => "no-store"
       find_operation
       enter
@@ -55,7 +57,10 @@ module Server
     register Routes::Imports
     register Routes::Publishing
     register Routes::StoredRecords
+    register Routes::RecordFiles
     register Routes::Records
+    register Routes::RecordActions
+    register Routes::Programs
 
     # The front end: a file where there is one, the page itself for every other address.
     get "/*" do

@@ -16,11 +16,13 @@ module Server
     attr_reader :status, :kind, :members
 
     # kind: last part of the problem's type; members: Hash of what the document holds beside the standard members;
-    # again: seconds after which to try again, where the status alone does not tell.
-    def initialize(status, kind, detail, again: AGAIN[status], **members)
+    # again: seconds after which to try again, where the status alone does not tell; headers: Hash of more that belong to
+    # the answer.
+    def initialize(status, kind, detail, again: AGAIN[status], headers: {}, **members)
       @status = status
       @kind = kind
       @again = again
+      @headers = headers
       @members = members
       super(detail)
     end
@@ -37,7 +39,7 @@ module Server
     end
 
     # Headers that belong to it: Hash.
-    def headers = @again ? { "retry-after" => @again.to_s } : {}
+    def headers = @again ? { "retry-after" => @again.to_s }.merge(@headers) : @headers
 
     def to_h
       { "type" => "urn:cobalt-ledger:problem:#{kind}", "title" => TITLES.fetch(status, "Refused"), "status" => status,

@@ -19,6 +19,12 @@ module Server
       # May anybody ask it, signed in or not?
       def public? = spec["security"] == []
 
+      # May a program ask it, by its token?
+      def programs? = (spec["security"] || []).any? { |each| each.key?("program") }
+
+      # May only a program?
+      def programs_only? = spec["security"] == [{ "program" => [] }]
+
       # What somebody has to be allowed before anything of the body is read: Symbol or nil.
       def ability = spec["x-ability"]&.to_sym
 

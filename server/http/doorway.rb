@@ -44,7 +44,7 @@ module Server
         raise Problem.new(400, "not-utf8", "The address is not UTF-8")
       end
       raise Problem.new(400, "bad-address", "The address holds a NUL character") if plain.include?("\0")
-      return if path.start_with?("/api/") || PAGE_METHODS.include?(env[Rack::REQUEST_METHOD])
+      return if path.start_with?("/api/", "/access/") || PAGE_METHODS.include?(env[Rack::REQUEST_METHOD])
 
       raise Problem.new(
         405,

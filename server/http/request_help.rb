@@ -7,9 +7,14 @@ module Server
     # The checked JSON body.
     def sent = @sent ||= {}
 
-    # Who asks: Account, or nil before they have signed in.
+    # Who asks: Account, or nil before they have signed in, and where a program asks.
     def account = @session&.account
-    def author = account.name
+
+    # The Token of the program that asks, or nil where a person does.
+    attr_reader :token
+
+    # The name under which whoever asks is written down.
+    def author = token ? token.name : account.name
 
     # The address the request comes from, or nil when it can't be told.
     def client_address = ClientAddress.of(request.env)
@@ -22,6 +27,9 @@ module Server
 
     # Raises unless somebody is signed in and may do it. ability: :read, :edit, :publish or :import.
     def allow!(ability)
+      # What a program may do, its contract and its token say.
+      return if token && ability == :record
+
       signed_in!
       return if account.may?(ability)
 
@@ -30,7 +38,7 @@ module Server
 
     # Stops with 401 where nobody is signed in.
     def signed_in!
-      raise Problem.new(401, "sign-in", "Sign in to go on") unless account
+      raise Problem.new(401, "sign-in", "Sign in to go on") unless account || (token && @operation.programs?)
     end
 
     # The ETag a change starts from. Raises 428 when the client names none.
@@ -85,6 +93,8 @@ module Server
     # Who asks comes before what is asked: nothing of a body is read for somebody who is not signed in, but what little
     # signing in takes.
     def enter
+      return enter_program if request.env["HTTP_AUTHORIZATION"] || @operation.programs_only?
+
       @session = Session.of(request.cookies[COOKIE])
       unless @operation.public?
         signed_in!
@@ -93,11 +103,28 @@ module Server
       check_csrf
     end
 
+    # A program shows its token (RFC 6750), and is let in to what the contract has for programs. A session that comes with
+    # it counts for nothing.
+    def enter_program
+      return if @operation.public?
+
+      secret = request.env["HTTP_AUTHORIZATION"].to_s[/\ABearer ([A-Za-z0-9\-._~+\/]+=*)\z/, 1]
+      @token = Token.of(secret)
+      unless token
+        raise Problem.new(401, "no-such-token", "The token is unknown, revoked or at its end",
+                          headers: { "www-authenticate" => "Bearer error=\"invalid_token\"" })
+      end
+      return if @operation.programs?
+
+      raise Problem.new(403, "not-for-programs", "This is not for programs: sign in as a person")
+    end
+
     # Has the process beside the server answer, where there is one.
     def relay
       return if Heavy::Setting.relay.nil? || Heavy::Setting.inside
 
-      answer = Heavy::Setting.relay.ask(request.env, @session.account_id, @operation.body_limit)
+      answer = Heavy::Setting.relay.ask(request.env, token ? "token-#{token.id}" : @session.account_id,
+                                        @operation.body_limit)
       headers answer.headers
       halt answer.status, answer.body
     end

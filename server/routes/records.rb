@@ -41,7 +41,10 @@ module Server
             FormView.new(
               decision, desk.directory, dismissed: desk.dismissed(record) + (sent["dismissed"] || []), plain: true
             ).to_h
-          json({ "form" => form.merge(forecast.to_h), "number" => record&.number, "etag" => record&.etag }.compact)
+          json(
+            { "form" => form.merge(forecast.to_h), "number" => record&.number, "etag" => record&.etag,
+              "standing" => RecordStanding.new(decision, record).to_h }.compact
+          )
         end
 
         app.get "/api/records/:type/choices" do
@@ -72,11 +75,17 @@ module Server
 
       # Helpers of these routes.
       module Help
-        # Who meets records here: the person of the account.
-        def visitor = @visitor ||= Visitor.new(account.person, network: client_address)
+        # Who meets records here: the person of the account, or the program of the token.
+        def visitor
+          signed_in!
+          @visitor ||= if token
+                         Visitor.new(token.person, channel: "interface", network: client_address, scope: token.scope)
+                       else
+                         Visitor.new(account.person, network: client_address)
+                       end
+        end
 
         def desk
-          signed_in!
           @desk ||= RecordDesk.new(visitor)
         end
 

@@ -161,7 +161,8 @@ RSpec.describe CobaltLedger::Audit::Run do
       seen = enumerate(engine, document, values)
       told = {
         disagreement: pairs(found), idle: idle(found), out_of_reach: out_of_reach(found), opened: opened(found),
-        left_out: left_out(found)
+        left_out: left_out(found), unused: of_actions(found, "unused_action"),
+        lost: of_actions(found, "created_and_lost").first(1)
       }.slice(*seen.keys)
       told.each do |what, answer|
         counted[what] += answer.size
@@ -190,6 +191,9 @@ RSpec.describe CobaltLedger::Audit::Run do
   end
 
   def left_out(found) = found.select { |each| each.detector == "required_off_form" }.flat_map(&:fields).uniq
+
+  # Actions that a detector names first.
+  def of_actions(found, detector) = found.select { |each| each.detector == detector }.map { |each| each.fields.first }
 
   def opened(found) = found.select { |each| each.detector == "opened_by_typing" }.map { |each| each.fields.first }.uniq
 
@@ -237,6 +241,9 @@ RSpec.describe CobaltLedger::Audit::Run do
       applied: {},
       matters: {},
       left_out: {},
+      may: Hash.new(false),
+      makes: {},
+      meets: {},
       asked: Hash.new { |all, key| all[key] = { met: false, dropped: false } }
     }
     everything(engine, values) { |question, facts| look(engine, without, question, facts, seen) }
@@ -245,8 +252,41 @@ RSpec.describe CobaltLedger::Audit::Run do
     small = records_of(document, values) <= 40 ? { opened: opened_by_typing(engine, values) } : {}
     {
       **small, disagreement: seen[:disagreement].keys, idle: seen[:applied].keys - seen[:matters].keys,
-               out_of_reach: out, left_out: seen[:left_out].keys
+               out_of_reach: out, left_out: seen[:left_out].keys, unused: unused(engine, seen),
+               lost: (seen[:makes].keys - seen[:meets].keys).any? ? ["action/create"] : []
     }
+  end
+
+  # Actions that are spoken of, and that nobody could do on any record; but for those that a guardrail keeps from all.
+  def unused(engine, seen)
+    type = engine.policy.record_type("loan")
+    type.actions.reject { |action| seen[:may][action.id] }.select do |action|
+      rules = engine.policy.rules_on(action, "loan").select(&:on?)
+      locking = engine.policy.rules_on(type.whole, "loan").select(&:on?).any? { |rule| locks?(rule) }
+      spoken = rules.any? || action.baseline || engine.policy.baselines_of("loan").any? { |each| each.states[action.id] }
+      (spoken || (action.key == "unlock" && locking)) && rules.none? { |rule| never?(rule, action) }
+    end.map(&:id)
+  end
+
+  def locks?(rule) = (rule.effects + rule.otherwise).any? { |effect| effect.facet == :entry && effect.value == 1 }
+
+  def never?(rule, action)
+    rule.guardrail? && rule.audience.everyone? && rule.audience.except.empty? && rule.condition.nil? &&
+      rule.lines.any? { |line| line.action_ids.include?(action.key) && line.effects.any? { |each| each.value == 1 } }
+  end
+
+  def what_may_be_done(engine, question, facts, seen)
+    done = engine.plan_for(question).decide_actions(facts).values.select do |each|
+      each.field.asked_in?(question.mode) && each.allowed?
+    end
+    keys = done.map { |each| each.field.key }
+    done.each { |each| seen[:may][each.field.id] = true }
+    # A person who has the form that is theirs.
+    return unless question.channel == "form" && question.form == question.record_type.form_for(question.principals, question.mode)
+
+    who = [question.principals.user_id, question.unit]
+    seen[:makes][who] = true if question.mode == "create" && keys.include?("save") && keys.include?("create")
+    seen[:meets][who] = true if keys.include?("open")
   end
 
   def engine_without(document, id)
@@ -265,6 +305,7 @@ RSpec.describe CobaltLedger::Audit::Run do
         rule.on? && rule.audience.match?(question.principals) &&
           rule.reach.cover?(above, question.mode, question.channel, question.form_id)
       end
+    what_may_be_done(engine, question, facts, seen)
     contributions = acting.flat_map(&:contributions).select { |each| each.test.nil? || each.test.compile.call(facts) }
     disagreeing(contributions.reject(&:guardrail?), question, seen)
     now = states(engine, question, facts)
@@ -274,7 +315,7 @@ RSpec.describe CobaltLedger::Audit::Run do
     end
     return unless %w[create edit].include?(question.mode)
 
-    asking(contributions, question, now, seen)
+    asking(contributions, question, now, seen) unless now.fetch("record/whole", nil)&.entry == 1
     off_form(question, facts, now, seen) if question.channel == "form"
   end
 

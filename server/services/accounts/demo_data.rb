@@ -17,7 +17,9 @@ module Server
       %w[tomas record_user tomas.reyl],
       %w[ilka record_user ilka.fenn],
       %w[cleo record_user cleo.marchetti],
-      %w[esme record_user esme.thackeray]
+      %w[esme record_user esme.thackeray],
+      %w[ravi record_user ravi.sandoval],
+      %w[greta record_user greta.moss]
     ].freeze
 
     module_function

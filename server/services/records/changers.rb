@@ -1,17 +1,18 @@
 # frozen_string_literal: true
 
 module Server
-  # Who could change a field of one record as it is stored, at the moment and in the place of whoever asks.
+  # Who could change a field of one record as it is stored, or unlock it, at the moment and in the place of whoever asks.
   class Changers
     # Names told at most; seconds after which nobody further is looked at.
     NAMED = 5
     TIME = 2
 
-    # state: PolicyStore::Compiled; question: CobaltLedger::Decisions::Question of whoever asks; field: Catalogue::Field.
-    def initialize(state, question, field)
+    # state: PolicyStore::Compiled; question: CobaltLedger::Decisions::Question of whoever asks. The block tells of a
+    # Decision whether it lets its person.
+    def initialize(state, question, &lets)
       @state = state
       @question = question
-      @field = field
+      @lets = lets
     end
 
     # {"names", "total", "whole" => was everybody looked at?}
@@ -35,7 +36,7 @@ module Server
 
     def open?(user)
       asked = @question.with(principals: @state.directory.principals_of(user.id), form: :own)
-      @state.engine.decide(asked)[@field.id].open?
+      @lets.call(@state.engine.decide(asked))
     end
   end
 end

@@ -56,7 +56,13 @@ module Server
                           "There is no such field here")
       end
 
-      Changers.new(@state, asked, known)
+      Changers.new(@state, asked) { |found| found[known.id].open? }
+    end
+
+    # Who could unlock a record: Changers.
+    def lifters(type_id, number)
+      type = record_type(type_id)
+      Changers.new(@state, question(type, find(type, number, "view"), "view")) { |found| found.action("unlock").allowed? }
     end
 
     # Records offered at once in a field that refers to them.
@@ -130,10 +136,7 @@ module Server
       verdict = saving.judge(question, changes)
       return [yield(verdict.stored), verdict.aside] if verdict.accepted
 
-      told = verdict.refusals.map do |refusal|
-        CobaltLedger::Formats::RefusalJson.write(refusal).merge("words" => refusal.plain)
-      end
-      raise Problem.new(422, "refused-save", verdict.refusals.map(&:plain).join("; ")[0, 2000], refusals: told)
+      raise Denied.problem(verdict.refusals)
     end
   end
 end

@@ -7,11 +7,12 @@ module Server
     attr_reader :state, :principals, :channel, :at
 
     # person: identifier of a directory user; channel: one of CobaltLedger's; network: the address they come from, String
-    # or nil; scope: identifiers of the record types they are kept to, or nil. Raises Problem where there is no such
-    # person.
-    def initialize(person, channel: "form", network: nil, scope: nil)
+    # or nil; place: a named place, or nil; at: Time, now where it is left out; scope: identifiers of the record types
+    # they are kept to, or nil. Raises Problem where there is no such person.
+    def initialize(person, channel: "form", network: nil, place: nil, at: nil, scope: nil)
       @state = PolicyStore.instance.in_force
-      @at = Time.now
+      @at = at || Time.now
+      @place = place
       @network = network && CobaltLedger::Conditions::NetworkKind.parse(network, nil)
       @channel = channel
       @scope = scope
@@ -45,7 +46,7 @@ module Server
     def question(type, record, mode, unit = nil)
       CobaltLedger::Decisions::Question.new(
         principals: principals, record_type: type, unit: record ? record.unit : unit_or_own(unit), mode: mode,
-        channel: channel, stored: record ? record.values : {}, at: at, network: @network,
+        channel: channel, stored: record ? record.values : {}, at: at, network: @network, place: @place,
         locked: record ? record.locked : false, lifted: record ? record.lifted?(at) : false, related: method(:related)
       )
     end

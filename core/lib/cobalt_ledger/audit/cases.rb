@@ -9,7 +9,7 @@ module CobaltLedger
 
       # Every way in which a field's rules meet: a lazy enumeration of Case, built when they are asked for.
       def cases(field)
-        each_of(field, specs(field))
+        each_of(field, specs(field).select { |_, _, context| field.asked_in?(context[2]) })
       end
 
       # The same for some modes and one channel only. Here a case stands for all people whom the same rules reach there,
@@ -35,14 +35,14 @@ module CobaltLedger
         )
       end
 
-      # Those in which all of some rules reach the person.
-      def cases_with(field, *wanted, modes: nil)
+      # Those in which all of some rules reach the person. modes: all in which it is asked for, where they are left out.
+      def cases_with(field, *wanted, modes: MODES.select { |mode| field.asked_in?(mode) })
         places = wanted.map { |rule| bearing_on(field).index { |each| each.equal?(rule) } }
         wanted = places.sum { |place| 1 << place }
         each_of(
           field,
           specs(field).select do |mask, _, context|
-            mask & wanted == wanted && (modes.nil? || modes.include?(context[2]))
+            mask & wanted == wanted && modes.include?(context[2])
           end
         )
       end
@@ -78,7 +78,7 @@ module CobaltLedger
       def specs(field)
         @specs[field.id] ||= begin
           rules = bearing_on(field)
-          contexts = contexts_of(field, rules).sort_by { |_, context| MODES.index(context[2]) }
+          contexts = @contexts.of(rules).sort_by { |_, context| MODES.index(context[2]) }
           exact = @people.by_person?(rules)
           seen = {}
           @people.parted(rules).product(contexts).filter_map do |(bits, users), (covered, context)|
@@ -97,17 +97,12 @@ module CobaltLedger
         (@specs_in ||= {})[[field.id, channel]] ||= begin
           rules = bearing_on(field)
           exact = @people.by_person?(rules)
-          contexts = contexts_of(field, rules, [channel])
+          contexts = @contexts.of(rules, [channel])
           found = @people.parted(rules).product(contexts).group_by do |(bits, users), (covered, context)|
             [bits & covered, context[2], context[5], exact ? users : nil]
           end
           found.map { |(mask, *), same| [mask, same.map { |(_, users), _| users }.reduce(:|), same[0][1][1]] }
         end
-      end
-
-      # An action is looked at only where it is asked for.
-      def contexts_of(field, rules, *channels)
-        @contexts.of(rules, *channels).select { |_, context| field.asked_in?(context[2]) }
       end
 
       def case_of(field, spec)

@@ -23,15 +23,18 @@ module CobaltLedger
         applied = false
         overruled = false
         fields_of(rule).each do |field|
-          @survey.cases_with(field, rule).each do |kase|
+          @survey.cases_with(field, rule, modes: Cases::MODES).each do |kase|
             return nil unless kase.complete?
 
+            asked = field.asked_in?(kase.question.mode)
             kase.situations.map(&:first).each do |outcomes|
               own = (kase.applying(outcomes) + kase.guarding(outcomes)).select { |each| each.rule == rule }
               next if own.empty?
 
               applied = true
               with = kase.result(outcomes)
+              # What is not asked for makes no difference, whatever it comes to.
+              next unless asked
               return nil unless same?(with, kase.result_without(outcomes, rule))
 
               overruled ||= own.any? { |each| overruled?(each, with) }
@@ -58,7 +61,7 @@ module CobaltLedger
       def where_it_applies(rule)
         fields_of(rule).each do |field|
           @survey
-            .cases_with(field, rule)
+            .cases_with(field, rule, modes: Cases::MODES)
             .each do |kase|
               found =
                 kase.situations.find do |outcomes, _|

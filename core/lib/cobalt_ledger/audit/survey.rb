@@ -49,9 +49,9 @@ module CobaltLedger
       # The decisions for some fields of a question: Hash of identifier to FieldDecision. Where rules write values, the
       # whole form is decided; otherwise only what is asked for.
       def decide(question, fields)
-        return engine.decide(question).fields if writes?
+        return engine.decide(question).everything if writes?
 
-        plan_for(question, fields).decide(engine.facts(question, engine.raw_values(question)))
+        plan_for(question, fields).decide_all(engine.facts(question, engine.raw_values(question)))
       end
 
       # What of the rules on some fields remains for a question: a Decisions::Plan, one for all for whom it is the same.

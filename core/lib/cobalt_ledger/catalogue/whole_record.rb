@@ -38,7 +38,7 @@ module CobaltLedger
       def typed_when_incomplete? = false
       def precedence = nil
       def family = :record
-      def asked_in?(mode) = %w[edit view].include?(mode)
+      def asked_in?(mode) = mode != "list"
 
       # "Signed or Out": the stages that lock, in words.
       def stage_words = Words.list(stages.map { |id| stage_field.option(id)&.name || id }, "or")

@@ -39,6 +39,9 @@ module CobaltLedger
       # What was decided of the actions: Hash of identifier to FieldDecision.
       def actions = plan.decide_actions(settled.facts, outcomes)
 
+      # Of all: fields, actions and the whole record.
+      def everything = plan.decide_all(settled.facts, outcomes)
+
       # What was decided of an action. key: one of Catalogue::Action::KINDS. A FieldDecision.
       def action(key) = plan.slot_of(Catalogue::Action.id(key)).decide(outcomes, settled.facts.hand)
 

@@ -12,6 +12,7 @@ module CobaltLedger
         @state = result.final
         @level = @state.level
         @contested = result.contested
+        @record_locked = !result.shut_by(:entry).nil?
       end
 
       # What the state comes to, facet by facet.
@@ -19,6 +20,9 @@ module CobaltLedger
       def masked? = state.visibility == Access::Facets::MASKED
       def open? = state.entry == Access::Facets::OPEN
       def required? = state.presence == Access::Facets::REQUIRED
+
+      # Is it shut only because the record is locked as a whole?
+      def record_locked? = @record_locked
 
       # Of an action: may it be done?
       def allowed? = state.permission == Access::Facets::ALLOWED

@@ -104,9 +104,22 @@ module CobaltLedger
           (@hash["writers"] || []).each_with_index.map do |each, index|
             known_fields(each, "/writers/#{index}") && Rules::Policy::Writer.new(**each.transform_keys(&:to_sym))
           end
-        found = { separations: separations, writers: writers, limits: limits }
+        found = { separations: separations, writers: writers, limits: limits, programs: programs }
         @faults.raise_if_any!
         found
+      end
+
+      def programs
+        known = @hash["record_types"].map { |type| type["id"] }
+        (@hash["programs"] || []).each_with_index.map do |each, index|
+          unless @directory.nil? || @directory.find(:user, each["user"])&.program?
+            @faults.add("/programs/#{index}/user", "there is no program “#{each['user']}” in the directory")
+          end
+          (each["record_types"] - known).each do |id|
+            @faults.add("/programs/#{index}/record_types", "there is no record type “#{id}”")
+          end
+          Rules::Policy::Program.new(**each.transform_keys(&:to_sym)).freeze
+        end
       end
 
       def limits

@@ -10,16 +10,21 @@ module CobaltLedger
       # An automation or a program that has to write some fields. user: the directory user it acts as; channel: String.
       Writer = Struct.new(:record_type, :fields, :title, :user, :channel, keyword_init: true)
 
+      # What a program is for. user: the directory user it acts as; record_types: identifiers.
+      Program = Struct.new(:user, :record_types, :title, keyword_init: true)
+
       attr_reader :name, :precedence, :labels, :record_types, :baselines, :rules, :places, :zone, :separations, :writers,
-                  :limits
+                  :limits, :programs
 
       # labels: Array of Catalogue::Label; record_types: Array of Catalogue::RecordType;
       # baselines: Array of Catalogue::Baseline; rules: Array of Rules::Rule; precedence: name of a method;
       # places: Array of Catalogue::Option; zone: TZInfo::Timezone in which days are counted;
-      # separations: Array of Separation; writers: Array of Writer; limits: Limits.
+      # separations: Array of Separation; writers: Array of Writer; limits: Limits;
+      # programs: Array of Program.
       def initialize(
         name:, precedence:, labels:, record_types:, baselines:, rules:, places: [],
-        zone: TZInfo::Timezone.get("Etc/UTC"), separations: [], writers: [], limits: Limits.from(nil)
+        zone: TZInfo::Timezone.get("Etc/UTC"), separations: [], writers: [], limits: Limits.from(nil),
+        programs: []
       )
         @name = name
         @precedence = precedence
@@ -31,6 +36,7 @@ module CobaltLedger
         @separations = separations.freeze
         @writers = writers.freeze
         @limits = limits
+        @programs = programs.freeze
         @rules = rules.sort_by { |rule| [rule.guardrail? ? 1 : 0, rule.rank, rule.id] }.freeze
         @rules_by_type = @rules.group_by(&:record_type).freeze
         @rules_by_field = index_by_field.freeze

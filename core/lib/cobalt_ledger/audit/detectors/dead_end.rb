@@ -74,7 +74,8 @@ module CobaltLedger
         end
 
         def stuck?(decision, field, deciding)
-          !decision[field.id].open? && deciding.none? { |id| decision[id].open? }
+          # A record that is locked as a whole is unlocked otherwise.
+          [field.id, *deciding].none? { |id| decision[id].open? || decision[id].record_locked? }
         end
 
         # Nobody of those the rule is for may be able to open it.

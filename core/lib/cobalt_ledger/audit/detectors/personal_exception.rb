@@ -14,7 +14,10 @@ module CobaltLedger
 
         def findings
           @survey.rules.filter_map do |rule|
-            people = rule.audience.members.select { |member| member.kind == :user }
+            # A program is named because there is only the one.
+            people = rule.audience.members.select do |member|
+              member.kind == :user && !@directory.find(:user, member.id)&.program?
+            end
             next if people.empty? || rule.window&.until
 
             finding(

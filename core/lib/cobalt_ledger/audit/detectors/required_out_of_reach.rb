@@ -61,6 +61,8 @@ module CobaltLedger
             required = result.final.presence == Access::Facets::REQUIRED
             asking.each { |rule| met[[kase.field.id, rule.id]] = true } if required
             next unless result.dropped.any? { |drop| drop.facet == :presence && drop.value == Access::Facets::REQUIRED }
+            # A record that is locked as a whole asks for nothing, and is unlocked otherwise.
+            next if result.shut_by(:entry)
 
             shutting = shutting(kase, outcomes, result)
             key = [kase.field.id, asking.map(&:id).sort, shutting.map(&:id).sort]

@@ -70,6 +70,9 @@ module CobaltLedger
       # The same of the actions.
       def decide_actions(facts, seen = outcomes(facts)) = decided(@actions, facts, seen)
 
+      # The same of all that it has: fields, actions and the whole record.
+      def decide_all(facts, seen = outcomes(facts)) = decided(@slots_by_id.values, facts, seen)
+
       # Does any test look at what the form was like when it was opened?
       def looks_back? = @looks_back
 

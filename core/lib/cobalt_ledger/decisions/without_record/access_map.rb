@@ -42,7 +42,8 @@ module CobaltLedger
 
         search = @engine.feasible(asked)
         subjects.to_h do |field|
-          outcomes, complete = search.of(field.id)
+          # When the record is locked as a whole stands in its own row, and not in that of every field.
+          outcomes, complete = search.of(field.id, record_type.field(field.id) ? :lifted : nil)
           [field.id, Cell.new(outcomes.map { |outcome| outcome.decision.level }, complete, outcomes.any?(&:contested))]
         end
       end

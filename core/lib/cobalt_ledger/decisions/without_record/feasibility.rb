@@ -25,9 +25,10 @@ module CobaltLedger
         @answers = {}
       end
 
-      # Returns [Array of Outcome (one a level, most restrictive first), complete: true or false].
-      def of(field_id)
-        @answers[field_id] ||= search_field(field_id)
+      # Returns [Array of Outcome (one a level, most restrictive first), complete: true or false]. hand: :lifted to leave
+      # out what locks the record as a whole.
+      def of(field_id, hand = nil)
+        @answers[[field_id, hand]] ||= search_field(field_id, hand)
       end
 
       # When a field has a level, in words; nil when it has it always.
@@ -84,12 +85,12 @@ module CobaltLedger
 
       private
 
-      def search_field(field_id)
+      def search_field(field_id, hand)
         slot = @plan.slot_of(field_id)
         combinations, complete = reachable(slot.tests)
         by_level = {}
         combinations.each_value do |outcomes, example|
-          decision = slot.decide(outcomes)
+          decision = slot.decide(outcomes, hand)
           found = (by_level[decision.level] ||= Feasible.new(decision: decision, example: example, contested: false))
           found.contested ||= decision.contested?
         end

@@ -1,0 +1,64 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Audit
+    module Detectors
+      # An action that the policy speaks of, and that nobody may ever do.
+      # Bad: unlocking is allowed to a role that only people have who may not open the record. Good: somebody may, or a
+      # guardrail says to everyone that it is not done.
+      class UnusedAction < Detector
+        include ActionCases
+
+        known_as "unused_action", order: 26
+        describes "Nobody may",
+                  severity: "warning",
+                  group: "stuck",
+                  meaning: "The policy speaks of an action, or locks records that have to be unlocked, and nobody may do it."
+
+        def findings
+          @type.actions.select { |action| spoken_of?(action) && !meant?(action) }.filter_map do |action|
+            cases = @survey.cases(action).to_a
+            allowed = cases.any? { |kase| allowed_somewhere?(kase) }
+            next if allowed || cases.empty?
+            next @survey.unsure(action) && nil unless cases.all?(&:complete?)
+
+            tell(action, cases.first)
+          end
+        end
+
+        private
+
+        # By a rule or a baseline; and unlocking where something locks.
+        def spoken_of?(action)
+          @survey.rules_on(action).any? || !action.baseline.nil? || begun?(action) ||
+            (action.key == "unlock" && locks?)
+        end
+
+        def begun?(action) = @policy.baselines_of(@type.id).any? { |each| each.states[action.id] }
+
+        def locks?
+          @type.whole.stages.any? || @survey.rules_on(@type.whole).any? do |rule|
+            rule.contributions_on(@type.whole).any? { |each| each.gives.entry == Access::Facets::LOCKED }
+          end
+        end
+
+        # Is it plainly said to everyone that it is not done?
+        def meant?(action)
+          @survey.rules_on(action).any? do |rule|
+            rule.guardrail? && rule.audience.everyone? && rule.audience.except.empty? && rule.condition.nil? &&
+              rule.holding_on(action).any? { |each| each.gives.permission == Access::Facets::DENIED }
+          end
+        end
+
+        def tell(action, kase)
+          rules = @survey.rules_on(action)
+          finding(
+            "Nobody may #{action.words} #{Words.indefinite(@type.noun)}.",
+            fields: [action], rules: rules, example: @survey.example(kase, kase.situations.first&.last || {}),
+            remedies: rules.map { |rule| switch_off(rule) }
+          )
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,48 @@
+# frozen_string_literal: true
+
+module Server
+  # What a program shows to be let in: it stands for a user of the directory that is a program, kept to some record types,
+  # until a day. The secret itself is shown once; here stands its hash.
+  class Token < ActiveRecord::Base
+    # What a secret begins with, so that one that got out is recognised.
+    PREFIX = "cobalt_"
+
+    # Seconds for which it is not written down again that it is in use.
+    NOTE = 60
+
+    class << self
+      # Makes one. Returns [Token, the secret].
+      def make(**given)
+        secret = PREFIX + SecureRandom.urlsafe_base64(32)
+        types = JSON.generate(given.delete(:record_types))
+        [create!(digest: Session.digest(secret), created_at: Time.now, record_types: types, **given), secret]
+      end
+
+      # The live token of a secret, or nil.
+      def of(secret)
+        found = secret.to_s.start_with?(PREFIX) ? find_by(digest: Session.digest(secret)) : nil
+        found if found&.live?(Time.now)
+      end
+    end
+
+    # Identifiers of the record types it is kept to.
+    def scope = JSON.parse(record_types)
+
+    # now: Time. Notes that it is in use.
+    def live?(now)
+      return false if revoked_at || expires_at <= now
+
+      self.class.where(id: id).update_all(last_used_at: now) if last_used_at.nil? || last_used_at < now - NOTE
+      true
+    rescue ActiveRecord::StatementInvalid
+      true
+    end
+
+    # "live", "revoked" or "ended"
+    def standing(now)
+      return "revoked" if revoked_at
+
+      expires_at <= now ? "ended" : "live"
+    end
+  end
+end

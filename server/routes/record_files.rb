@@ -1,0 +1,52 @@
+# frozen_string_literal: true
+
+module Server
+  module Routes
+    # Records out of the application and into it, as files, under enforcement.
+    module RecordFiles
+      TYPES = { "csv" => "text/csv", "json" => "application/json" }.freeze
+
+      def self.registered(app)
+        app.helpers Help
+        app.get "/api/records/:type/export" do
+          relay if Record.where(record_type: params["type"]).count > RecordList::LIGHT
+          type = visitor.record_type(params["type"])
+          format = params["format"] || "csv"
+          text, = RecordExport.new(visitor, type).write(format, by: author)
+          content_type TYPES.fetch(format), charset: "utf-8"
+          attachment "#{type.id}.#{format}"
+          text
+        end
+
+        app.post "/api/records/:type/import/preview" do
+          allow!(:record)
+          lines = record_import.preview
+          json(
+            "rows" => lines.map(&:to_view), "refused" => lines.count { |line| line.refusals.any? },
+            "new" => lines.count { |line| line.verb == "new" }, "changed" => lines.count { |line| line.verb == "change" },
+            "same" => lines.count { |line| line.verb == "same" }
+          )
+        end
+
+        app.post "/api/records/:type/import" do
+          allow!(:record)
+          lines = record_import.store
+          json({ "stored" => lines.count { |line| line.verb != "same" } }, 201)
+        end
+      end
+
+      # Helpers of these routes.
+      module Help
+        def record_import
+          importer = Visitor.new(visitor.person, channel: "import", network: client_address, scope: token&.scope)
+          type = importer.record_type(params["type"])
+          text = sent["content"].unpack1("m0")
+          rows = RecordRows.new(text, sent["format"], type, importer.state.directory).read
+          RecordImport.new(importer, type, rows, by: author)
+        rescue ArgumentError
+          raise CobaltLedger::BadInput.at("/content", "must be Base64")
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,114 @@
+# frozen_string_literal: true
+
+require "csv"
+
+module Server
+  # Reads a file of records: CSV with a head line, or JSON as an export writes it. Raises CobaltLedger::BadInput where it
+  # can't be read at all; what is wrong with single values is told with their rows.
+  class RecordRows
+    # Rows of one file at most.
+    MOST = 5_000
+
+    # One record of the file. line: as in the file, for people; number: nil for a new one; unit: identifier or nil;
+    # values: Hash of field identifier to JSON value, nil for one to be emptied.
+    Row = Struct.new(:line, :number, :unit, :values)
+
+    # text: String; format: "csv" or "json"; type: RecordType; directory: for the names of people.
+    def initialize(text, format, type, directory)
+      @text = text.dup.force_encoding(Encoding::UTF_8).delete_prefix("\uFEFF")
+      @format = format
+      @type = type
+      @directory = directory
+      raise CobaltLedger::BadInput.at("", "is not UTF-8") unless @text.valid_encoding?
+    end
+
+    # Array of Row.
+    def read
+      found = @format == "csv" ? csv : json
+      raise CobaltLedger::BadInput.at("", "holds no record") if found.empty?
+      raise CobaltLedger::BadInput.at("", "holds more than #{MOST} records") if found.size > MOST
+
+      twice(found)
+      found
+    end
+
+    private
+
+    def csv
+      table = ::CSV.parse(@text)
+      head = (table.shift || []).map { |name| name.to_s.strip }
+      fields = head.map { |name| field(name) }
+      table.each_with_index.reject { |cells, _| cells.compact.empty? }.map do |cells, index|
+        values = {}
+        fields.zip(cells).each { |known, cell| values[known.id] = value(known, cell) if known.respond_to?(:id) }
+        Row.new(index + 2, named(head, cells, "number"), named(head, cells, "unit"), values)
+      end
+    rescue ::CSV::MalformedCSVError => e
+      raise CobaltLedger::BadInput.at("", "is not CSV: #{e.message}")
+    end
+
+    # The field of a column: by identifier, or by the name that forms show. "number" and "unit" are the record's own.
+    def field(name)
+      return name if %w[number unit].include?(name)
+
+      found = @type.field(name) || @type.fields.find { |each| each.name.casecmp?(name) }
+      found or raise CobaltLedger::BadInput.at("/#{name}", "#{@type.name} has no field “#{name}”")
+    end
+
+    def named(head, cells, name)
+      place = head.index(name)
+      text = place && cells[place].to_s.strip
+      text.to_s.empty? ? nil : text
+    end
+
+    # What a cell holds, as JSON. A guard against formulas is taken away.
+    def value(field, cell)
+      text = cell.to_s.strip
+      return nil if text.empty?
+
+      text = text[1..] if text.match?(/\A'[=+\-@]/)
+      case field.family
+      when :flag then { "yes" => true, "true" => true, "no" => false, "false" => false }.fetch(text.downcase, text)
+      when :choice then option(field, text)
+      when :choices then text.split(";").map { |each| option(field, each.strip) }
+      when :person then person(text)
+      else text
+      end
+    end
+
+    def option(field, text) = (field.option(text) || field.options.find { |each| each.name.casecmp?(text) })&.id || text
+
+    def person(text)
+      return text if @directory.find(:user, text)
+
+      found = @directory.users.select { |user| user.name.casecmp?(text) }
+      found.size == 1 ? found.first.id : text
+    end
+
+    def json
+      document = CobaltLedger::Formats::StrictJson.read(@text)
+      list = document.is_a?(Hash) ? document["records"] : document
+      raise CobaltLedger::BadInput.at("", "must hold a list of records") unless list.is_a?(Array)
+
+      list.each_with_index.map do |each, index|
+        unless each.is_a?(Hash) && each["values"].is_a?(Hash)
+          raise CobaltLedger::BadInput.at("/records/#{index}", "must be an object with values")
+        end
+
+        unknown = each["values"].keys.find { |id| @type.field(id).nil? }
+        if unknown
+          raise CobaltLedger::BadInput.at("/records/#{index}/values/#{unknown}", "#{@type.name} has no such field")
+        end
+
+        Row.new(index + 1, text(each["number"]), text(each["unit"]), each["values"])
+      end
+    end
+
+    def text(value) = value.is_a?(String) && !value.strip.empty? ? value.strip : nil
+
+    def twice(rows)
+      again = rows.filter_map(&:number).tally.find { |_, count| count > 1 } or return
+      raise CobaltLedger::BadInput.at("", "names #{again.first} more than once")
+    end
+  end
+end

@@ -1,0 +1,66 @@
+# frozen_string_literal: true
+
+module Server
+  # The journal, for those who look after the policy: who did what to which record, when and why. A record that the
+  # reader may not open is not named.
+  class JournalView
+    # sight: Sight of the reader; params: "kind", "person", "record_type", "number", "from", "to" (days).
+    def initialize(sight, params)
+      @sight = sight
+      @params = params
+      @directory = PolicyStore.instance.directory
+      @met = {}
+    end
+
+    # One page, the newest first.
+    def page(page, per_page)
+      found = entries
+      {
+        "items" => found.order(id: :desc).offset((page - 1) * per_page).limit(per_page).map { |entry| line(entry) },
+        "total" => found.count, "page" => page, "per_page" => per_page
+      }
+    end
+
+    private
+
+    def entries
+      found = JournalEntry.where(@params.slice("kind", "person", "record_type").reject { |_, value| value.to_s.empty? })
+      found = by_number(found, @params["number"]) unless @params["number"].to_s.empty?
+      from, to = %w[from to].map { |name| day(name) }
+      found = found.where(at: from.to_time(:utc)..) if from
+      to ? found.where(at: ...(to + 1).to_time(:utc)) : found
+    end
+
+    # Asking for a record that one may not open finds nothing.
+    def by_number(found, number)
+      types = found.where(number: number).distinct.pluck(:record_type).select { |type| met?(type, number) }
+      found.where(number: number, record_type: types)
+    end
+
+    def day(name)
+      text = @params[name].to_s
+      text.empty? ? nil : Date.iso8601(text)
+    rescue Date::Error
+      raise CobaltLedger::BadInput.at("/#{name}", "must be a day like 2026-11-27")
+    end
+
+    def line(entry)
+      met = entry.number.nil? || met?(entry.record_type, entry.number)
+      {
+        "id" => entry.id, "at" => entry.at.iso8601, "kind" => entry.kind, "by" => entry.actor, "person" => entry.person,
+        "person_name" => entry.person && @directory.name_of(:user, entry.person),
+        "record_type" => met ? entry.record_type : nil, "number" => met ? entry.number : nil,
+        "withheld" => met ? nil : true, "field" => met ? entry.field : nil, "reason" => entry.reason,
+        "details" => entry.told
+      }.compact
+    end
+
+    # One that was deleted is nothing to be kept from anybody any more.
+    def met?(type, number)
+      @met.fetch([type, number]) do
+        gone = Record.where(record_type: type, number: number).none?
+        @met[[type, number]] = gone || !@sight.record(type, number).nil?
+      end
+    end
+  end
+end

@@ -1,0 +1,78 @@
+# frozen_string_literal: true
+
+module Server
+  # Writes messages, each for one reader and through that reader's own decision: what a reader may not see of a record is
+  # not in it, and who may not open the record is not told which one it is.
+  class Outbox
+    # Readers of one message at most.
+    MOST = 50
+
+    # state: PolicyStore::Compiled.
+    def initialize(state)
+      @state = state
+    end
+
+    # A record was locked by hand: to those who could unlock it.
+    def locked(record, by, reason)
+      readers = able(record, "unlock")
+      send_to(readers, "lock", record, "locked by #{by}", reason)
+    end
+
+    # A whole record was revealed: to everyone in the group that the policy names.
+    def emergency(record, by, reason)
+      group = @state.policy.limits.emergency_group
+      readers = @state.directory.users.map(&:id).select do |id|
+        @state.directory.principals_of(id).include?(:group, group)
+      end
+      send_to(readers, "emergency", record, "revealed as a whole to #{by}", reason)
+    end
+
+    # Something was refused to a program: to the people named. words: as they were answered.
+    def refused(people, program, type, number, words)
+      record = number && Record.find_by(record_type: type, number: number)
+      send_to(people, "refusal", record, "refused to #{program}", words)
+    end
+
+    # Any message about a record. fields: identifiers whose values are told to those who may see them.
+    def send_to(people, kind, record, what, reason, fields: [])
+      people.uniq.first(MOST).each { |person| write(person, kind, record, what, reason, fields) }
+    end
+
+    # Identifiers of people who may do something to a record. key: of an action.
+    def able(record, key)
+      type = @state.policy.record_type(record.record_type)
+      @state.directory.users.reject(&:program?).lazy.map(&:id).select do |id|
+        visitor = Visitor.new(id)
+        @state.engine.decide(visitor.question(type, record, "view")).action(key).allowed?
+      end.first(MOST)
+    end
+
+    private
+
+    def write(person, kind, record, what, reason, fields)
+      return unless @state.directory.find(:user, person)
+
+      seen = record && seen_by(person, record, fields)
+      name = seen ? seen.first : "A record that you may not open"
+      told = [reason.to_s.empty? ? nil : "Reason: #{reason}", *seen&.last].compact
+      Message.create!(
+        at: Time.now, kind: kind, person: person, subject: "#{name} was #{what}"[0, 300], body: told.join("\n"),
+        record_type: seen ? record.record_type : nil, number: seen ? record.number : nil
+      )
+    end
+
+    # [what the record is called, lines about its fields] as a reader may see them; nil where they may not open it.
+    def seen_by(person, record, fields)
+      type = @state.policy.record_type(record.record_type) or return nil
+      visitor = Visitor.new(person)
+      return nil unless visitor.opens?(type, record, "view")
+
+      decision = @state.engine.decide(visitor.question(type, record, "view"))
+      lines = fields.filter_map do |id|
+        words = FormView.new(decision, @state.directory).words(type.field(id))
+        "#{type.field(id).name}: #{words}" if words
+      end
+      ["#{type.name} #{record.number}", lines]
+    end
+  end
+end

@@ -1,0 +1,38 @@
+# frozen_string_literal: true
+
+module Server
+  # What has been done to one record, for somebody who may open it. Which covered field somebody else had revealed is
+  # told only where the reader knows of the field.
+  class RecordJournal
+    # visitor: Visitor; record: Record that they may open.
+    def initialize(visitor, record)
+      @visitor = visitor
+      @record = record
+      @type = visitor.record_type(record.record_type)
+    end
+
+    # The newest entries first, as many as wanted.
+    def entries(most)
+      JournalEntry.where(record_type: @record.record_type, number: @record.number).order(id: :desc).limit(most)
+        .map { |entry| line(entry) }
+    end
+
+    private
+
+    def line(entry)
+      {
+        "at" => entry.at.iso8601, "kind" => entry.kind, "by" => entry.actor, "reason" => entry.reason,
+        "field" => entry.field && field(entry.field), "minutes" => entry.told["minutes"]
+      }.compact
+    end
+
+    def field(id)
+      known = @type.field(id)
+      known && !decision[id].hidden? ? known.name : "a covered field"
+    end
+
+    def decision
+      @decision ||= @visitor.state.engine.decide(@visitor.question(@type, @record, "view"))
+    end
+  end
+end
