@@ -108,7 +108,7 @@ module Server
     def enter_program
       return if @operation.public?
 
-      secret = request.env["HTTP_AUTHORIZATION"].to_s[/\ABearer ([A-Za-z0-9\-._~+\/]+=*)\z/, 1]
+      secret = request.env["HTTP_AUTHORIZATION"].to_s[%r{\ABearer ([A-Za-z0-9\-._~+/]+=*)\z}, 1]
       @token = Token.of(secret)
       unless token
         raise Problem.new(401, "no-such-token", "The token is unknown, revoked or at its end",

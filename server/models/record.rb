@@ -10,7 +10,9 @@ module Server
     end
 
     # Relation to Array of Bare.
-    def self.bare(relation) = relation.pluck(:number, :unit, :stored, :locked, :lifted_until).map { |row| Bare.new(*row) }
+    def self.bare(relation)
+      relation.pluck(:number, :unit, :stored, :locked, :lifted_until).map { |row| Bare.new(*row) }
+    end
 
     # Text of stored values to Hash of field identifier to JSON value.
     def self.read(stored) = JSON.parse(stored, decimal_class: BigDecimal)

@@ -66,7 +66,8 @@ module Server
           state = PolicyStore.instance.in_force
           person = state.directory.find(:user, sent["person"])
           unless person&.program?
-            raise CobaltLedger::BadInput.at("/person", "must be a program of the directory: a token stands for nobody else")
+            raise CobaltLedger::BadInput.at("/person",
+                                            "must be a program of the directory: a token stands for nobody else")
           end
 
           unknown = sent["record_types"].find { |id| state.policy.record_type(id).nil? }

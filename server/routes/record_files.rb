@@ -23,7 +23,9 @@ module Server
           lines = record_import.preview
           json(
             "rows" => lines.map(&:to_view), "refused" => lines.count { |line| line.refusals.any? },
-            "new" => lines.count { |line| line.verb == "new" }, "changed" => lines.count { |line| line.verb == "change" },
+            "new" => lines.count { |line| line.verb == "new" }, "changed" => lines.count do |line|
+                                                                  line.verb == "change"
+                                                                end,
             "same" => lines.count { |line| line.verb == "same" }
           )
         end

@@ -44,7 +44,9 @@ RSpec.describe "Imports" do
   end
 
   it "brings people in from LDIF, merged by default" do
-    Server::DirectoryVersion.keep(directory.merge("users" => directory["users"].first(40)), by: "spec")
+    Server::DirectoryVersion.keep(directory.merge("users" => directory["users"].reject do |user|
+      %w[zdenek.trelawney juno.castlemaine].include?(user["id"])
+    end), by: "spec")
     expect(import("people-ldif", ldif)).to eq(200)
     expect(titles("adds")).to contain_exactly("User Zdeněk Trelawney", "User Juno Castlemaine")
     expect(titles("drops")).to be_empty
@@ -128,7 +130,7 @@ RSpec.describe "Imports" do
     without_role =
       smaller.merge(
         "roles" => smaller["roles"].reject { |role| role["id"] == "courier" },
-        "users" => smaller["users"].map { |user| user.merge("roles" => user["roles"] - ["courier"]) }
+        "users" => smaller["users"].map { |user| user.merge("roles" => (user["roles"] || []) - ["courier"]) }
       )
     expect(import("directory", JSON.generate(without_role), replace: true)).to eq(422)
     expect(told.first).to include("rule “Couriers ring the borrower” still needs it")
@@ -138,7 +140,9 @@ RSpec.describe "Imports" do
 
   it "imports exactly what was previewed, or nothing" do
     import(
-      "directory", JSON.generate(directory.merge("users" => directory["users"].first(20))),
+      "directory", JSON.generate(directory.merge("users" => directory["users"].reject do |each|
+                     each["id"] == "finn.achterberg"
+                   end)),
       replace: true, apply: false
     )
     token = @preview["token"]

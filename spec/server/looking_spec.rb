@@ -63,12 +63,13 @@ RSpec.describe "Looking as somebody else" do
   it "gives the reasoning of a cell for each outcome, with an example that shows it" do
     call(
       :post, "/api/reasoning",
-      { question: { as: "role:loans-officer", record_type: "outgoing-loan", mode: "edit" }, field: "item_count" }
+      { question: { as: "role:registrar", record_type: "conservation-job", mode: "edit" }, field: "received_on" }
     )
     expect(answer["outcomes"].map { |outcome| outcome["level"] }).to eq(%w[read_only editable])
-    expect(answer["outcomes"][0]["example"]).to include("field" => "stage", "name" => "Stage", "words" => "Signed")
+    expect(answer["outcomes"][0]["example"]).to include(include("field" => "received_on",
+                                                                "name" => "Received on as stored"))
     rules = answer["outcomes"][0]["stages"].find { |stage| stage["stage"] == "rules" }
-    expect(rules["entries"].find { |entry| entry["title"] == "Signed loans keep their figures" }).to include(
+    expect(rules["entries"].find { |entry| entry["title"] == "Receipt holds once filed" }).to include(
       "applies" => "applies", "balance" => "read_only"
     )
   end

@@ -209,12 +209,12 @@ RSpec.describe "Records under enforcement" do
 
   it "offers records to refer to as lists show them, and refuses one that there is not" do
     sign_in("asha")
-    call(:get, "/api/records/collection-object/choices?search=TL-10540")
-    expect(answer["items"].map { |item| item["number"] }).to eq(["TL-10540"])
+    call(:get, "/api/records/collection-object/choices?search=TL-10400")
+    expect(answer["items"].map { |item| item["number"] }).to eq(["TL-10400"])
     open_form
     expect(save("object" => "TL-99999")).to eq(422)
     expect(answer["detail"]).to eq("Object: there is no record “TL-99999” to refer to")
-    expect(save("object" => "TL-10540", "packing" => "Crate 24")).to eq(200)
+    expect(save("object" => "TL-10400", "packing" => "Crate 24")).to eq(200)
   end
 
   it "tells while one types what stands against a save" do

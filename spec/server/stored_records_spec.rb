@@ -41,7 +41,7 @@ RSpec.describe "Stored records that an edit meets" do
     before = shut_to("tomas.reyl")
     requiring = rule(targets: { "fields" => ["purpose"] }, effects: [{ "effect" => "require" }],
                      reach: { "modes" => ["edit"] })
-    blank = Server::Record.where(record_type: "outgoing-loan").first
+    blank = Server::Record.where(record_type: "outgoing-loan").find { |each| each.values["stage"] == "approved" }
     blank.update!(stored: JSON.generate(blank.values.except("purpose")))
     draft = found(rule: requiring)["types"][0]
     call(:post, "/api/rules", { rule: requiring })

@@ -263,7 +263,9 @@ RSpec.describe CobaltLedger::Audit::Run do
     type.actions.reject { |action| seen[:may][action.id] }.select do |action|
       rules = engine.policy.rules_on(action, "loan").select(&:on?)
       locking = engine.policy.rules_on(type.whole, "loan").select(&:on?).any? { |rule| locks?(rule) }
-      spoken = rules.any? || action.baseline || engine.policy.baselines_of("loan").any? { |each| each.states[action.id] }
+      spoken = rules.any? || action.baseline || engine.policy.baselines_of("loan").any? do |each|
+        each.states[action.id]
+      end
       (spoken || (action.key == "unlock" && locking)) && rules.none? { |rule| never?(rule, action) }
     end.map(&:id)
   end
@@ -282,7 +284,8 @@ RSpec.describe CobaltLedger::Audit::Run do
     keys = done.map { |each| each.field.key }
     done.each { |each| seen[:may][each.field.id] = true }
     # A person who has the form that is theirs.
-    return unless question.channel == "form" && question.form == question.record_type.form_for(question.principals, question.mode)
+    return unless question.channel == "form" && question.form == question.record_type.form_for(question.principals,
+                                                                                               question.mode)
 
     who = [question.principals.user_id, question.unit]
     seen[:makes][who] = true if question.mode == "create" && keys.include?("save") && keys.include?("create")

@@ -40,7 +40,9 @@ module Server
         seen = @glance.of(@visitor.question(@type, record, "list"))
         next (@left_out += 1) && nil unless seen[@action].allowed?
 
-        [record.number, record.unit, @fields.to_h { |field| [field.id, seen[field.id].disclose(seen.values[field.id])] }]
+        [record.number, record.unit, @fields.to_h do |field|
+          [field.id, seen[field.id].disclose(seen.values[field.id])]
+        end]
       end
     end
 

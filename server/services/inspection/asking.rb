@@ -80,7 +80,9 @@ module Server
       @known[key] ||= if @fixed
                         [@state.engine.decide(asked)[@field.id].level]
                       else
-                        @state.engine.feasible(asked).of(@field.id).first.map { |outcome| outcome.decision.level }
+                        @state.engine.feasible(asked).of(@field.id, :lifted).first.map do |outcome|
+                          outcome.decision.level
+                        end
                       end
     end
 

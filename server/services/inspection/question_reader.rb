@@ -27,7 +27,9 @@ module Server
         principals: audience(params["as"]), record_type: type, unit: unit(params["unit"]),
         mode: params["mode"] || "edit", channel: params["channel"] || "form", form: form(type, params["form"]),
         stored: seen ? seen.stored : {}, entered: entered(type, params["entered"] || {}), related: method(:related),
-        locked: params.fetch("locked") { @record&.locked || false }, lifted: @record&.lifted?(Time.now) || false, **circumstances(params)
+        locked: params.fetch("locked") do
+          @record&.locked || false
+        end, lifted: @record&.lifted?(Time.now) || false, **circumstances(params)
       )
     end
 

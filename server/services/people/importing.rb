@@ -122,6 +122,8 @@ module Server
     end
 
     def joined(old, new)
+      return old | new if new.any? { |item| item["id"].nil? }
+
       found = old.to_h { |item| [item["id"], item] }
       new.each { |item| found[item["id"]] = item }
       found.values

@@ -37,7 +37,8 @@ module Server
       type = type_of(resource)
       record_action = ACTIONS.key?(name)
       unless record_action || FIELD_ACTIONS.key?(name)
-        raise CobaltLedger::BadInput.at("/action/name", "must be one of #{[*ACTIONS.keys, *FIELD_ACTIONS.keys].join(', ')}")
+        raise CobaltLedger::BadInput.at("/action/name",
+                                        "must be one of #{[*ACTIONS.keys, *FIELD_ACTIONS.keys].join(', ')}")
       end
 
       visitor = visitor(subject, asked["context"] || {}) or return no("There is no such user")
@@ -82,7 +83,8 @@ module Server
       # What only the program itself knows of the circumstances it may say only for others.
       return own if id == @token.person
 
-      Visitor.new(id, channel: context["channel"] || "form", network: network, place: place, at: at, scope: @token.scope)
+      Visitor.new(id, channel: context["channel"] || "form", network: network, place: place, at: at,
+                      scope: @token.scope)
     end
 
     def network(text, faults)
@@ -105,7 +107,8 @@ module Server
 
       known = type.action(name)
       if given && known && !known.asked_in?(given)
-        raise CobaltLedger::BadInput.at("/action/properties/mode", "“#{name}” is asked for in #{known.modes.join(', ')}")
+        raise CobaltLedger::BadInput.at("/action/properties/mode",
+                                        "“#{name}” is asked for in #{known.modes.join(', ')}")
       end
 
       given || MODES.fetch(name, "view")
@@ -164,15 +167,19 @@ module Server
       field = decision[id]
       allowed = FIELD_ACTIONS.fetch(name).call(field)
       { "allowed" => allowed, "access" => field.level, "mask" => field.masked? ? field.state.mask.words : nil,
-        "reasons" => allowed ? [] : reasons(decision, id) }.compact
+        "reasons" => allowed ? [] : reasons(decision, id, name) }.compact
     end
 
-    def reasons(decision, id)
+    # By title where rules shut it, and else by what it begins with.
+    def reasons(decision, id, name)
       result = decision.result(id)
-      titles = %w[hidden masked locked].flat_map do |kind|
-        CobaltLedger::Decisions::Blame.rules(result, kind).map(&:title)
-      end
-      titles.empty? ? [CobaltLedger::Words.capitalize(CobaltLedger::Decisions::Blame.otherwise(result))] : titles.uniq
+      blame = CobaltLedger::Decisions::Blame
+      kinds = name == "edit" ? %w[hidden masked locked] : %w[hidden masked]
+      titles = kinds.flat_map { |kind| blame.rules(result, kind).map(&:title) }.uniq
+      return titles if titles.any?
+
+      given = result.beginning(:visibility).select { |_, value| value.positive? }.map { |giver, _| blame.name(giver) }
+      given.empty? || name == "edit" ? [CobaltLedger::Words.capitalize(blame.otherwise(result))] : given.uniq
     end
 
     def answer(decision, context) = { "decision" => decision, "context" => context }

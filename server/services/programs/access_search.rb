@@ -44,7 +44,9 @@ module Server
       of_field = properties["field"] || properties["fields"]
       names = of_field ? AccessEvaluation::FIELD_ACTIONS.keys : AccessEvaluation::ACTIONS.keys
       names -= ["create"] if @sent["resource"]["id"]
-      { "results" => names.select { |name| allowed?("action" => { "name" => name }) }.map { |name| { "name" => name } } }
+      { "results" => names.select do |name|
+        allowed?("action" => { "name" => name })
+      end.map { |name| { "name" => name } } }
     end
 
     private

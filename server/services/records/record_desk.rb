@@ -62,7 +62,9 @@ module Server
     # Who could unlock a record: Changers.
     def lifters(type_id, number)
       type = record_type(type_id)
-      Changers.new(@state, question(type, find(type, number, "view"), "view")) { |found| found.action("unlock").allowed? }
+      Changers.new(@state, question(type, find(type, number, "view"), "view")) do |found|
+        found.action("unlock").allowed?
+      end
     end
 
     # Records offered at once in a field that refers to them.

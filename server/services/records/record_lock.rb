@@ -41,7 +41,10 @@ module Server
 
     # Ends an unlocking before its time.
     def lock_again
-      raise Problem.new(409, "locked-already", "This #{@type.noun} is locked already") unless @record.lifted?(@visitor.at)
+      unless @record.lifted?(@visitor.at)
+        raise Problem.new(409, "locked-already",
+                          "This #{@type.noun} is locked already")
+      end
 
       permitted!("unlock") unless action("lock").allowed?
       write(lifted_by: nil, lifted_until: nil)

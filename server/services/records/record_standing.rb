@@ -23,7 +23,9 @@ module Server
     # Keys of the actions that are allowed, of those asked for in the mode.
     def actions
       mode = @decision.question.mode
-      @decision.actions.values.select { |each| each.field.asked_in?(mode) && each.allowed? }.map { |each| each.field.key }
+      @decision.actions.values.select do |each|
+        each.field.asked_in?(mode) && each.allowed?
+      end.map { |each| each.field.key }
     end
 
     # Why the record as a whole is locked, and who locked it; nil where it is not.
@@ -59,6 +61,8 @@ module Server
       found.empty? ? nil : found.map { |field| { "id" => field.id, "name" => field.name } }
     end
 
-    def emergency? = @decision.action("reveal").allowed? && !PolicyStore.instance.in_force.policy.limits.emergency_group.nil?
+    def emergency?
+      @decision.action("reveal").allowed? && !PolicyStore.instance.in_force.policy.limits.emergency_group.nil?
+    end
   end
 end

@@ -39,7 +39,12 @@ module Server
     # The RecordType of an identifier; raises Problem where there is none for them.
     def record_type(id)
       found = state.policy.record_type(id)
-      found && reaches?(found) ? found : raise(Problem.new(404, "no-such-record-type", "There is no record type “#{id}”"))
+      if found && reaches?(found)
+        found
+      else
+        raise(Problem.new(404, "no-such-record-type",
+                          "There is no record type “#{id}”"))
+      end
     end
 
     # A question about a record, or about a new one. mode: String; unit: of a new one, or nil for their own.

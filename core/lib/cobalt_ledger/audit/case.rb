@@ -48,6 +48,9 @@ module CobaltLedger
       # The Access::Result in a situation, worked out once.
       def result(outcomes) = (@results ||= {}.compare_by_identity)[outcomes] ||= slot.result(outcomes)
 
+      # Is the record locked as a whole in a situation?
+      def record_locked?(outcomes) = !plan.whole.decide(outcomes).open?
+
       # The Access::Result without one rule.
       def result_without(outcomes, rule) = slot.result(outcomes, except: rule)
 

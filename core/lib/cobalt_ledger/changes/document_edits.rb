@@ -7,7 +7,7 @@ module CobaltLedger
       LISTS = {
         "rule" => "rules", "record_type" => "record_types", "baseline" => "baselines", "label" => "labels"
       }.freeze
-      SETTINGS = %w[name precedence time_zone places separations writers].freeze
+      SETTINGS = %w[name precedence time_zone places separations writers programs limits automations].freeze
 
       module_function
 

@@ -23,7 +23,9 @@ module CobaltLedger
           return [] if rules(open).empty? && begins_allowed?(open)
 
           lost = @survey.units.flat_map do |unit|
-            @survey.kinds_of_people([create, save, open]).select { |user| lost?(user, unit) }.map { |user| [user, unit] }.to_a
+            @survey.kinds_of_people([create, save, open]).select do |user|
+              lost?(user, unit)
+            end.map { |user| [user, unit] }.to_a
           end
           return [] if lost.empty?
 

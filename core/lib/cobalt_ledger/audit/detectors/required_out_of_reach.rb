@@ -62,7 +62,7 @@ module CobaltLedger
             asking.each { |rule| met[[kase.field.id, rule.id]] = true } if required
             next unless result.dropped.any? { |drop| drop.facet == :presence && drop.value == Access::Facets::REQUIRED }
             # A record that is locked as a whole asks for nothing, and is unlocked otherwise.
-            next if result.shut_by(:entry)
+            next if kase.record_locked?(outcomes)
 
             shutting = shutting(kase, outcomes, result)
             key = [kase.field.id, asking.map(&:id).sort, shutting.map(&:id).sort]

@@ -16,7 +16,8 @@ module CobaltLedger
                   meaning: "A rule locks the whole record for some people, and these may unlock it themselves."
 
         def findings
-          whole, unlock = @type.whole, @type.action("unlock")
+          whole = @type.whole
+          unlock = @type.action("unlock")
           @survey.rules_on(whole).filter_map { |rule| tell(rule, whole, unlock) if locks?(rule, whole) }
         end
 

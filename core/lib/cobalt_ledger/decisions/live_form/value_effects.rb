@@ -33,7 +33,9 @@ module CobaltLedger
       # Identifiers of the fields that something reads, with those that computed ones among them are worked out from.
       # readers: Array of Conditions::Node or Operand.
       def self.fields_read(readers, record_type)
-        ids = readers.flat_map(&:reads).filter_map { |kind, id| id if %i[entered stored related opened].include?(kind) }.uniq
+        ids = readers.flat_map(&:reads).filter_map do |kind, id|
+          id if %i[entered stored related opened].include?(kind)
+        end.uniq
         ids | ids.flat_map { |id| record_type.formulas.inputs_of(id) }
       end
 
