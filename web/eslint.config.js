@@ -33,7 +33,7 @@ export default tseslint.config(
         {
           assert: "nesting",
           depth: 4,
-          controlComponents: ["Input", "Input.Password", "Input.TextArea", "Select", "InputNumber"],
+          controlComponents: ["NumberBox", "Input", "Input.Password", "Input.TextArea", "Select", "InputNumber"],
         },
       ],
     },

@@ -55,11 +55,11 @@ module Server
           directory.users.select do |user|
             (wanted.empty? || texts(user, directory).any? { |text| text.downcase.include?(wanted) }) &&
               (
-                id.nil? ||
+                (id.nil? && (kind != "programs" || user.program?)) || (!id.nil? &&
                   (
                     CobaltLedger::Directory::Audience::KINDS.map(&:to_s).include?(kind) &&
                       directory.principals_of(user.id).include?(kind.to_sym, id)
-                  )
+                  ))
               )
           end
         end
@@ -73,7 +73,8 @@ module Server
         def user_view(user)
           {
             "id" => user.id, "name" => user.name, "email" => user.email, "attributes" => user.attributes,
-            "roles" => user.roles, "groups" => user.groups, "department" => user.department, "units" => user.units
+            "roles" => user.roles, "groups" => user.groups, "department" => user.department, "units" => user.units,
+            "program" => user.program? || nil
           }.compact
         end
 

@@ -21,6 +21,8 @@ const CatalogueScreen = lazy(() => import("./screens/catalogue/CatalogueScreen")
 const PeopleScreen = lazy(() => import("./screens/people/PeopleScreen"));
 const HelpScreen = lazy(() => import("./help/HelpScreen"));
 const PersonScreen = lazy(() => import("./screens/people/PersonScreen"));
+const JournalScreen = lazy(() => import("./screens/journal/JournalScreen"));
+const MessagesScreen = lazy(() => import("./screens/journal/MessagesScreen"));
 const RecordListScreen = lazy(() => import("./screens/records/RecordListScreen"));
 const RecordScreen = lazy(() => import("./screens/records/RecordScreen"));
 
@@ -28,6 +30,7 @@ const records = [
   { path: "/records", element: <RecordListScreen /> },
   { path: "/records/:type", element: <RecordListScreen /> },
   { path: "/records/:type/:number", element: <RecordScreen /> },
+  { path: "/messages", element: <MessagesScreen /> },
 ];
 
 const administration = createBrowserRouter([
@@ -43,6 +46,7 @@ const administration = createBrowserRouter([
       { path: "/changes", element: <ChangesScreen /> },
       { path: "/catalogue", element: <CatalogueScreen /> },
       { path: "/people", element: <PeopleScreen /> },
+      { path: "/journal", element: <JournalScreen /> },
       { path: "/help", element: <HelpScreen /> },
       { path: "/people/:person", element: <PersonScreen /> },
       ...records,

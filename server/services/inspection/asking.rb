@@ -12,7 +12,7 @@ module Server
       @state = state
       @reader = QuestionReader.new(state, sight)
       @question = @reader.read(params)
-      @field = @question.record_type.field(params["field"]) or
+      @field = @question.record_type.subject(params["field"]) or
         raise CobaltLedger::BadInput.at("/field", "#{@question.record_type.name} has no field “#{params['field']}”")
       @fixed = @reader.record || params["entered"]
     end
@@ -20,7 +20,7 @@ module Server
     # Everybody by what they can come to: Array of {"levels", "people" => count, "names"}, the most open first.
     def who
       groups = @state.directory.users.group_by { |user| levels(@state.directory.principals_of(user.id)) }
-      order = CobaltLedger::Access::State::LEVELS
+      order = CobaltLedger::Access::State::ORDER
       told =
         groups.map do |levels, users|
           {
@@ -30,7 +30,7 @@ module Server
         end
       {
         "field" => @field.name,
-        "groups" => told.sort_by { |group| group["levels"].map { |level| -order.index(level) }.minmax }
+        "groups" => told.sort_by { |group| group["levels"].map { |level| -order[level] }.minmax }
       }
     end
 
@@ -39,7 +39,7 @@ module Server
     def what_for
       @search = @state.engine.feasible(@question)
       outcomes, complete = @search.of(@field.id)
-      open, shut = outcomes.partition { |outcome| outcome.decision.open? }
+      open, shut = outcomes.partition { |outcome| @field.family == :action ? outcome.decision.allowed? : outcome.decision.open? }
       {
         "answer" => answer(open, complete), "who" => @question.principals.title, "field" => @field.name,
         "ways" => open.map { |outcome| way(outcome)[0] },
@@ -78,7 +78,7 @@ module Server
       @known ||= {}
       key = [@state.engine.class_of(@question.record_type, principals), by_person? ? principals : nil]
       @known[key] ||= if @fixed
-                        [@state.engine.decide(asked)[@field.id].level]
+                        [@state.engine.decide(asked).everything[@field.id].level]
                       else
                         @state.engine.feasible(asked).of(@field.id, :lifted).first.map do |outcome|
                           outcome.decision.level

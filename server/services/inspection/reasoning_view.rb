@@ -8,7 +8,7 @@ module Server
       @state = state
       @reader = QuestionReader.new(state, sight)
       @question = @reader.read(params)
-      @field = @question.record_type.field(params["field"]) or
+      @field = @question.record_type.subject(params["field"]) or
         raise CobaltLedger::BadInput.at("/field", "#{@question.record_type.name} has no field “#{params['field']}”")
       @fixed = @reader.record || params["entered"]
     end
@@ -16,14 +16,24 @@ module Server
     def to_h
       outcomes, complete = @fixed ? [[decided(@question, [])], true] : possible
       {
-        "field" => @field.id, "name" => @field.name, "section" => @question.record_type.section(@field.section).name,
-        "kind" => @field.kind.title, "label" => @state.policy.label(@field.label).name,
+        "field" => @field.id, "name" => @field.name, **about,
         "audience" => @question.principals.title, "complete" => complete, "outcomes" => outcomes,
         "made_up" => MadeUp.names(@reader)
       }.compact
     end
 
     private
+
+    # Where it stands, of which kind it is and what it begins with.
+    def about
+      unless @question.record_type.field(@field.id)
+        return { "section" => "the record", "kind" => @field.family == :action ? "an action" : "its lock",
+                 "label" => @field.start_words }
+      end
+
+      { "section" => @question.record_type.section(@field.section).name, "kind" => @field.kind.title,
+        "label" => @state.policy.label(@field.label).name }
+    end
 
     def possible
       search = @state.engine.feasible(@question)
@@ -46,7 +56,7 @@ module Server
 
     def decided(question, example)
       decision = @state.engine.decide(question, reasoning: [@field.id])
-      field = decision[@field.id]
+      field = decision.everything[@field.id]
       account =
         CobaltLedger::Formats::ReasoningJson.new(@state.engine.method(:sentence)).write(decision.reasoning[@field.id])
       {

@@ -64,8 +64,15 @@ module Server
         ).to_h
       {
         "form" => form.merge(SaveForecast.new(live).to_h), "person" => question.principals.title,
+        "actions" => actions(live.decision), "locked" => live.decision.whole.open? ? nil : true,
         "roles" => question.principals.ids(:role).map { |id| @state.directory.name_of(:role, id) }
-      }
+      }.compact
+    end
+
+    # Those that are asked for in the mode, with what each comes to.
+    def actions(decision)
+      decision.actions.values.select { |each| each.field.asked_in?(decision.question.mode) }
+        .map { |each| { "id" => each.field.id, "name" => each.field.name, "level" => each.level } }
     end
 
     # before, after: Decision.

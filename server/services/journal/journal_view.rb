@@ -50,9 +50,15 @@ module Server
         "id" => entry.id, "at" => entry.at.iso8601, "kind" => entry.kind, "by" => entry.actor, "person" => entry.person,
         "person_name" => entry.person && @directory.name_of(:user, entry.person),
         "record_type" => met ? entry.record_type : nil, "number" => met ? entry.number : nil,
-        "withheld" => met ? nil : true, "field" => met ? entry.field : nil, "reason" => entry.reason,
+        "withheld" => met ? nil : true, "field" => met ? field(entry) : nil, "reason" => entry.reason,
         "details" => entry.told
       }.compact
+    end
+
+    # Which field it was, by name.
+    def field(entry)
+      type = PolicyStore.instance.in_force.policy.record_type(entry.record_type)
+      entry.field && (type&.field(entry.field)&.name || entry.field)
     end
 
     # One that was deleted is nothing to be kept from anybody any more.

@@ -3,6 +3,7 @@ import type { components, paths } from "./schema.gen";
 type Schemas = components["schemas"];
 
 export type Level = Schemas["Level"];
+export type Standing = Schemas["Standing"];
 export type Session = Schemas["Session"];
 export type Overview = Schemas["Overview"];
 export type SignInAccount = Schemas["Account"];

@@ -32,6 +32,22 @@ function shape(level: Level, hatch: string): ReactNode {
       return <path d="M2.5 5.5H17.5M2.5 10H17.5M2.5 14.5H17.5" stroke="var(--cobalt)" strokeWidth="1.7" />;
     case "editable":
       return <rect x="2" y="2" width="16" height="16" fill="var(--cobalt)" />;
+    // What is done to a record is round, so that it is told from what stands on it.
+    case "denied":
+      return (
+        <circle
+          cx="10"
+          cy="10"
+          r="7"
+          fill="none"
+          stroke="var(--ghost)"
+          strokeWidth="1.3"
+          strokeDasharray="1.6 2.2"
+          strokeLinecap="round"
+        />
+      );
+    case "allowed":
+      return <circle cx="10" cy="10" r="7" fill="var(--cobalt)" />;
     case "required":
       return (
         <>

@@ -1,11 +1,11 @@
 import { Glyph } from "./Glyph";
-import { LEVEL_NAMES, LEVELS } from "./levels";
+import { LEVEL_NAMES, LEVELS, PERMISSIONS } from "./levels";
 
 /** What each ink means. */
 export function Legend() {
   return (
     <div className="legend" aria-label="What the inks mean">
-      {LEVELS.map((level) => (
+      {[...LEVELS, ...PERMISSIONS].map((level) => (
         <span key={level}>
           <Glyph cell={level} small named={false} />
           {LEVEL_NAMES[level]}

@@ -8,9 +8,13 @@ export const LEVEL_NAMES: Record<Level, string> = {
   read_only: "Read-only",
   editable: "Editable",
   required: "Required",
+  denied: "Denied",
+  allowed: "Allowed",
 };
 
-export const LEVELS = Object.keys(LEVEL_NAMES) as Level[];
+/** What fields have, and what actions have. */
+export const LEVELS = ["hidden", "masked", "replace_only", "read_only", "editable", "required"] as const;
+export const PERMISSIONS = ["denied", "allowed"] as const;
 
 /** A cell of the map as it is sent ("read_only|editable+") taken apart. */
 export function readCell(cell: string): { levels: Level[]; complete: boolean; contested: boolean } {

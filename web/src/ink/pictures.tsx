@@ -4,6 +4,7 @@ import { saveText } from "../shared/saveAsFile";
 import { inks } from "../theme/tokens";
 import { FACETS } from "../screens/findings/facets";
 import { Ink, inkWidth } from "./Glyph";
+import { beyondFields, subjectName } from "../shared/subjects";
 import { cellWords, LEVEL_NAMES, LEVELS } from "./levels";
 
 const ROW = 26;
@@ -24,12 +25,14 @@ export async function savePicture(name: string, picture: ReactElement): Promise<
 
 /** The access map for a document: rows under their sections, columns with their headings, the legend below. */
 export function MapPicture({ map, type }: { map: AccessMap; type: RecordType }) {
-  const rows = type.sections.flatMap((section) => {
+  const beyond = map.rows.filter((row) => beyondFields(row.field));
+  const ofFields = type.sections.flatMap((section) => {
     const own = map.rows.filter(
       (row) => type.fields.find((field) => field.id === row.field)?.section === section.id,
     );
     return own.length > 0 ? [{ section: section.name }, ...own] : [];
   });
+  const rows = [...(beyond.length > 0 ? [{ section: "The record" }, ...beyond] : []), ...ofFields];
   const head = 20 + Math.max(...map.columns.map((column) => column.name.length), 0) * 6.4;
   const width = MARGIN + map.columns.length * COLUMN + 20;
   const height = head + rows.length * ROW + 60;
@@ -56,8 +59,7 @@ export function MapPicture({ map, type }: { map: AccessMap; type: RecordType }) 
       <path d={`M10 ${head}H${width - 10}`} stroke="var(--ink)" strokeWidth="2" />
       {rows.map((row, index) => {
         const top = head + index * ROW;
-        const name =
-          "section" in row ? row.section : (type.fields.find((field) => field.id === row.field)?.name ?? "");
+        const name = "section" in row ? row.section : subjectName(row.field, type);
         return (
           <g key={"section" in row ? `section ${row.section}` : row.field}>
             <text

@@ -16,6 +16,7 @@ const PAGES = [
   ["/records", "Records"],
   ["/catalogue", "Catalogue"],
   ["/people", "People"],
+  ["/journal", "Journal"],
 ] as const;
 
 /** The band at the top, and the page below it. */
@@ -43,6 +44,7 @@ export function Shell() {
         </nav>
         <div className="right">
           {reads && <Standing search={search} />}
+          {account.person && <Link to="/messages">Messages</Link>}
           {reads && <Link to={{ pathname: "/help", search }}>Help</Link>}
           <button type="button" onClick={flip}>
             {shade === "light" ? "Dark" : "Light"}
@@ -95,7 +97,7 @@ function Standing({ search }: { search: string }) {
   return (
     <>
       <span>
-        Edition <b className="mono">{edition.number}</b> in force
+        Edition <b className="mono">{edition.number}</b>
       </span>
       <Link to={{ pathname: "/changes", search }}>
         <b>{changeSet.edits}</b> {changeSet.edits === 1 ? "edit" : "edits"} waiting

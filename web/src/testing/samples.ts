@@ -62,6 +62,7 @@ export const vocabulary: Catalogue["vocabulary"] = {
   places: [],
   time_zone: "Etc/UTC",
   levels: [],
+  actions: [],
   modes: [],
   channels: [],
 };

@@ -1,4 +1,4 @@
-import { Select } from "antd";
+import { Checkbox, Select } from "antd";
 import type { PathDesign, RecordType } from "../../api/types";
 
 type Props = { type: RecordType; readOnly: boolean; onChange: (type: RecordType) => void };
@@ -37,6 +37,7 @@ export function PathEditor({ type, readOnly, onChange }: Props) {
                 Stage
               </th>
               <th>Key fields</th>
+              <th style={{ width: 150 }}>Locks the record</th>
             </tr>
           </thead>
           <tbody>
@@ -60,6 +61,13 @@ export function PathEditor({ type, readOnly, onChange }: Props) {
                     }
                   />
                 </td>
+                <td>
+                  <Checkbox
+                    aria-label={`${option.name} locks the record`}
+                    checked={path.locks?.includes(option.id) ?? false}
+                    onChange={(event) => put(locking(path, option.id, event.target.checked))}
+                  />
+                </td>
               </tr>
             ))}
           </tbody>
@@ -67,4 +75,11 @@ export function PathEditor({ type, readOnly, onChange }: Props) {
       )}
     </fieldset>
   );
+}
+
+/** The path with one stage that locks more, or less. */
+function locking(path: PathDesign, stage: string, locks: boolean): PathDesign {
+  const { locks: before = [], ...rest } = path;
+  const after = locks ? [...before, stage] : before.filter((each) => each !== stage);
+  return after.length > 0 ? { ...rest, locks: after } : rest;
 }

@@ -9,6 +9,7 @@ import { useQuestionSearch } from "../../question/useQuestion";
 import { withPart } from "../../question/withPart";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
+import { actionOf } from "../../shared/subjects";
 
 type Asked = { question: Question; field: string; state: PolicyState };
 type Props = { field: string; asked: Question; state: PolicyState; title: string };
@@ -17,10 +18,11 @@ type Props = { field: string; asked: Question; state: PolicyState; title: string
 export function Ask({ field, asked, state, title }: Props) {
   const [open, setOpen] = useState("");
   const body = { question: asked, field, state };
+  const action = actionOf(field) !== undefined;
   const questions = [
-    ["who", "Who else can see this?", WhoElse],
-    ["what-for", `What would it take for ${title} to edit it?`, Ways],
-    ["why-not", `What keeps ${title} from editing it?`, Hindrances],
+    ["who", action ? "Who else may do this?" : "Who else can see this?", WhoElse],
+    ["what-for", `What would it take for ${title} to ${action ? "do" : "edit"} it?`, Ways],
+    ["why-not", `What keeps ${title} from ${action ? "doing" : "editing"} it?`, Hindrances],
   ] as const;
   return (
     <section aria-label="Ask" className="ask">

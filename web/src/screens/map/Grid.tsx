@@ -12,6 +12,7 @@ import type { AccessMap, BaselineView, RecordType } from "../../api/types";
 import { Glyph } from "../../ink/Glyph";
 import { BaselineRow } from "./BaselineRow";
 import { cellWords } from "../../ink/levels";
+import { beyondFields, subjectName } from "../../shared/subjects";
 import {
   cellsOf,
   drawn,
@@ -145,7 +146,7 @@ export function Grid({ map, type, busy, selection, onSelect, onOpen, opened, bas
         <thead>
           <tr>
             <th className="corner">
-              {map.rows.length} fields
+              {map.rows.filter((row) => !beyondFields(row.field)).length} fields
               <br />
               {map.columns.length} {map.columns.length === 1 ? "audience" : "audiences"}
             </th>
@@ -265,18 +266,22 @@ type Row =
   | { kind: "section"; id: string; name: string; first: number; last: number }
   | { kind: "field"; row: number; field: string; name: string; hint: string; cells: string[] };
 
+/** Under which actions and the whole record stand; no section is called so. */
+const RECORD = "/record";
+
 /** Rows of the map under the headings of their sections. The hint is the label where it is telling, else nothing. */
 function withSections(map: AccessMap, type: RecordType): Row[] {
   const rows: Row[] = [];
   let section = "";
   map.rows.forEach((entry, row) => {
     const field = type.fields.find((candidate) => candidate.id === entry.field);
-    if (field && field.section !== section) {
-      section = field.section;
+    const own = field?.section ?? RECORD;
+    if (own !== section) {
+      section = own;
       rows.push({
         kind: "section",
         id: section,
-        name: type.sections.find((candidate) => candidate.id === section)?.name ?? section,
+        name: type.sections.find((candidate) => candidate.id === section)?.name ?? "The record",
         first: row,
         last: row,
       });
@@ -291,7 +296,7 @@ function withSections(map: AccessMap, type: RecordType): Row[] {
       kind: "field",
       row,
       field: entry.field,
-      name: field?.name ?? entry.field,
+      name: subjectName(entry.field, type),
       hint: telling,
       cells: entry.cells,
     });

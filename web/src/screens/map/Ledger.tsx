@@ -163,5 +163,5 @@ function EntryWords({ entry, search }: { entry: Entry; search: string }) {
 
 function gives(entry: Entry): string {
   const state = entry.gives;
-  return [state?.visibility, state?.entry, state?.presence].filter(Boolean).join(", ");
+  return [state?.visibility, state?.entry, state?.presence, state?.permission].filter(Boolean).join(", ");
 }

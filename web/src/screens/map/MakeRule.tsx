@@ -5,7 +5,9 @@ import { useSubject } from "../../question/useSubject";
 import { withPart } from "../../question/withPart";
 import { principalOf } from "../../shared/audiences";
 import { useAccount } from "../../shell/account";
+import { beyondFields, subjectName } from "../../shared/subjects";
 import { freshKey, keepDraft } from "../rules/drafts";
+import { linesFor } from "./selection";
 
 /** Begins a rule about a field with the question filled in: for the person's roles, in the mode, through the channel. */
 export function MakeRule({ field, audience }: { field: string; audience: string }) {
@@ -15,15 +17,14 @@ export function MakeRule({ field, audience }: { field: string; audience: string 
   const search = useQuestionSearch();
   const person = audience.startsWith("user:") ? audience.slice(5) : "";
   const roles = usePeople(person, "", 1, 50).data?.items.find((user) => user.id === person)?.roles ?? [];
-  const name = useCatalogue(question.state)
-    .data?.record_types.find((each) => each.id === question.type)
-    ?.fields.find((each) => each.id === field)?.name;
+  const known = useCatalogue(question.state).data?.record_types.find((each) => each.id === question.type);
+  const name = subjectName(field, known);
   if (!may("edit") || !type) return null;
   const make = () => {
     // Whoever has the role, and not one person alone, is meant more often.
     const any = roles.length > 0 ? roles.map((role) => ({ role })) : [principalOf(audience)];
     const rule = {
-      title: name ?? field,
+      title: name,
       kind: "ordinary" as const,
       record_type: type.id,
       audience: audience.startsWith("everyone") ? { everyone: true } : { any },
@@ -31,7 +32,7 @@ export function MakeRule({ field, audience }: { field: string; audience: string 
         modes: [question.mode],
         ...(question.channel === "form" ? {} : { channels: [question.channel] }),
       },
-      lines: [{ fields: [field], effects: [] }],
+      lines: linesFor([field]),
     };
     const key = keepDraft({ rule, etag: null }, freshKey());
     void navigate({ pathname: "/rules", search: withPart(withPart(search, "policy", ""), "rule", key) });
@@ -39,7 +40,7 @@ export function MakeRule({ field, audience }: { field: string; audience: string 
   return (
     <p className="make-rule">
       <button type="button" className="plain" onClick={make}>
-        Make a rule for this field
+        Make a rule for this {beyondFields(field) ? "action" : "field"}
       </button>
     </p>
   );

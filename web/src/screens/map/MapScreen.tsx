@@ -15,6 +15,7 @@ import { withPart } from "../../question/withPart";
 import { Loading } from "../../shared/Loading";
 import { MadeUp } from "../../shared/MadeUp";
 import { ProblemNotice } from "../../shared/ProblemNotice";
+import { beyondFields } from "../../shared/subjects";
 import { useAccount } from "../../shell/account";
 import { freshKey, keepDraft } from "../rules/drafts";
 import { Grid } from "./Grid";
@@ -64,7 +65,9 @@ export default function MapScreen() {
   };
   const column = map.data?.columns.find((candidate) => candidate.key === opened?.column);
   const panel =
-    opened && column && type?.fields.some((field) => field.id === opened.field)
+    opened &&
+    column &&
+    (beyondFields(opened.field) || type?.fields.some((field) => field.id === opened.field))
       ? { field: opened.field, column }
       : null;
   return (

@@ -1,5 +1,6 @@
-import type { AccessMap, RecordType, Rule } from "../../api/types";
+import type { AccessMap, RecordType, Rule, RuleLine } from "../../api/types";
 import { principalOf } from "../../shared/audiences";
+import { actionOf, subjectName, WHOLE } from "../../shared/subjects";
 
 /** A cell of the map. Indices of rows and columns. */
 export type Cell = { row: number; column: number };
@@ -82,7 +83,7 @@ function ruleFor(
   whole: boolean,
 ): Rule {
   const keys = columns.flatMap((column) => map.columns[column]?.key ?? []);
-  const named = fields.map((id) => type.fields.find((field) => field.id === id)?.name ?? id);
+  const named = fields.map((id) => subjectName(id, type));
   const everyone = whole && columns.length === map.columns.length;
   return {
     title: `${named[0]}${named.length > 1 ? ` and ${named.length - 1} more` : ""}`.slice(0, 200),
@@ -93,6 +94,17 @@ function ruleFor(
         ? { everyone: true }
         : { any: keys.map(principalOf) },
     reach: { modes: [mode] },
-    lines: [{ fields, effects: [] }],
+    lines: linesFor(fields),
   };
+}
+
+/** A line for the fields, one for the actions and one for the record as a whole, as far as they are selected. */
+export function linesFor(subjects: string[]): RuleLine[] {
+  const actions = subjects.flatMap((id) => actionOf(id) ?? []);
+  const fields = subjects.filter((id) => id !== WHOLE && actionOf(id) === undefined);
+  return [
+    ...(fields.length > 0 ? [{ fields, effects: [] }] : []),
+    ...(actions.length > 0 ? [{ actions, effects: [] }] : []),
+    ...(subjects.includes(WHOLE) ? [{ record: true, effects: [] }] : []),
+  ];
 }

@@ -17,6 +17,7 @@ import { KIND_NAMES, KINDS, within, type Kind } from "./kinds";
 import { MembersEditor } from "./MembersEditor";
 import { NodeEditor } from "./NodeEditor";
 import { PersonEditor } from "./PersonEditor";
+import { Programs } from "./Programs";
 import { SignIns } from "./SignIns";
 
 const PAGE = 50;
@@ -26,6 +27,7 @@ export default function PeopleScreen() {
   const [search, set] = useListSearch();
   const [importing, setImporting] = useState(false);
   const [signingIn, setSigningIn] = useState(false);
+  const [programs, setPrograms] = useState(false);
   const place = search.get("within") ?? "";
   const text = search.get("find") ?? "";
   const page = Number(search.get("page") ?? 1) || 1;
@@ -101,6 +103,7 @@ export default function PeopleScreen() {
                   Export
                 </a>
                 {may("accounts") && <Button onClick={() => setSigningIn(true)}>Sign-ins</Button>}
+                {may("accounts") && <Button onClick={() => setPrograms(true)}>Programs</Button>}
                 {may("import") && inside && (
                   <>
                     <Button onClick={() => setEditing(inside)}>Edit {inside.node.name}</Button>
@@ -155,6 +158,7 @@ export default function PeopleScreen() {
         </div>
       </main>
       {importing && <ImportPanel kinds={["people-ldif", "directory"]} onClose={() => setImporting(false)} />}
+      {programs && <Programs onClose={() => setPrograms(false)} />}
       {signingIn && <SignIns onClose={() => setSigningIn(false)} />}
     </>
   );

@@ -1,4 +1,4 @@
-import { Input, Select } from "antd";
+import { Checkbox, Input, Select } from "antd";
 import { useState } from "react";
 import type { Directory, DirectoryEdit, DirectoryNode, User } from "../../api/types";
 import { optionHolds } from "../../shared/optionHolds";
@@ -65,6 +65,12 @@ export function PersonEditor({
           onChange={(event) => set({ email: event.target.value || undefined })}
         />
       </label>
+      <Checkbox
+        checked={person.program ?? false}
+        onChange={(event) => set({ program: event.target.checked || undefined })}
+      >
+        A program or an automation, and not a person
+      </Checkbox>
       {LISTS.map(([list, label]) => (
         <label className="line" key={list}>
           {label}

@@ -1,5 +1,6 @@
 import { keepPreviousData } from "@tanstack/react-query";
-import { Button, Input, Pagination } from "antd";
+import { Button, Dropdown, Input, Pagination } from "antd";
+import { useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { api, server } from "../../api/client";
 import { Loading } from "../../shared/Loading";
@@ -8,6 +9,7 @@ import { everyPage, SaveCsv } from "../../shared/SaveCsv";
 import { useListSearch } from "../../shared/useListSearch";
 import { useSearchBox } from "../../shared/useSearchBox";
 import { useAccount } from "../../shell/account";
+import { RecordsIn } from "./RecordsIn";
 import { useRecordTypes } from "./useRecordTypes";
 
 const PAGE = 50;
@@ -32,6 +34,7 @@ export default function RecordListScreen() {
     { enabled: Boolean(type), placeholderData: keepPreviousData },
   );
   const [box, setBox] = useSearchBox(find, (text) => set({ find: text }, true));
+  const [bringing, setBringing] = useState(false);
   const units = new Map((types.data?.units ?? []).map((unit) => [unit.id, unit.name]));
   const open = (number: string) => void navigate(`/records/${type?.id}/${encodeURIComponent(number)}`);
   const data = list.data;
@@ -78,6 +81,8 @@ export default function RecordListScreen() {
                   style={{ width: 220 }}
                 />
                 <RecordsCsv type={type.id} search={find} order={order} units={units} />
+                <TakeOut type={type.id} />
+                {may("record") && <Button onClick={() => setBringing(true)}>Bring in</Button>}
                 {may("record") && (
                   <Button type="primary" onClick={() => open("new")}>
                     New {type.name.toLowerCase()}
@@ -168,7 +173,28 @@ export default function RecordListScreen() {
           )}
         </div>
       </div>
+      {bringing && type && (
+        <RecordsIn type={type.id} plural={type.plural} onClose={() => setBringing(false)} />
+      )}
     </main>
+  );
+}
+
+/** The records that the person may export, with every field that a list could show them. */
+function TakeOut({ type }: { type: string }) {
+  const address = (format: string) => `/api/records/${type}/export?format=${format}`;
+  return (
+    <Dropdown
+      trigger={["click"]}
+      menu={{
+        items: [
+          { key: "csv", label: <a href={address("csv")}>CSV, every field</a> },
+          { key: "json", label: <a href={address("json")}>JSON, every field</a> },
+        ],
+      }}
+    >
+      <Button>Take out ▾</Button>
+    </Dropdown>
   );
 }
 

@@ -9,6 +9,8 @@ import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useAccount } from "../../shell/account";
 import { MergeView } from "./MergeView";
+import { useTurning } from "./useTurning";
+import { WholeBar } from "./whole/WholeBar";
 import { useTyped } from "./useTyped";
 import { useRecordTypes } from "./useRecordTypes";
 
@@ -56,6 +58,7 @@ function Sheet({ type, number, mode, onMode }: Props) {
     { params: { path: { type } }, body: { mode, entered, dismissed: typed.dismissed, ...who } },
     { placeholderData: keepPreviousData },
   );
+  const turned = useTurning(opened.data?.standing?.turns_at, opened.refetch);
   const done = (saved: { number: string }) => {
     clearTyped();
     message.success(`${saved.number} is saved`);
@@ -111,6 +114,7 @@ function Sheet({ type, number, mode, onMode }: Props) {
   const dirty = Object.keys(entered).length > 0;
   const moved = error instanceof ProblemError && error.status === 412;
   const units = types.data?.units ?? [];
+  const locked = data.standing?.lock !== undefined;
   const name = types.data?.record_types.find((each) => each.id === type);
   return (
     <>
@@ -133,7 +137,7 @@ function Sheet({ type, number, mode, onMode }: Props) {
         <span className="push">
           {mode !== "view" && dirty && <span className="tag mark-verm">not saved; kept in this browser</span>}
           {mode === "view" && may("record") && (
-            <Button type="primary" onClick={() => onMode("edit")}>
+            <Button type="primary" disabled={locked} onClick={() => onMode("edit")}>
               Edit
             </Button>
           )}
@@ -160,6 +164,27 @@ function Sheet({ type, number, mode, onMode }: Props) {
           )}
         </span>
       </div>
+      {number && mode !== "create" && data.standing && may("record") && (
+        <WholeBar
+          type={type}
+          number={number}
+          noun={data.form.name.toLowerCase()}
+          mode={mode}
+          standing={data.standing}
+          etag={data.etag}
+          onGone={() => {
+            clearTyped();
+            message.success(`${number} is deleted`);
+            void navigate(`/records/${type}`, { replace: true });
+          }}
+        />
+      )}
+      {turned && (
+        <div className="notice calm" role="status">
+          The time has come at which other things are open here. The form has been decided anew; what you
+          typed is still there.
+        </div>
+      )}
       {moved && (
         <div className="notice" role="alert">
           <b>Somebody else saved this record since you opened it.</b> What you typed is still here.

@@ -16,7 +16,7 @@ import { saveAsFile } from "../../shared/saveAsFile";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { ReasoningPanel } from "../map/ReasoningPanel";
 import { useLevelRows } from "./useLevelRows";
-import { FormHead, SaveVerdict, TypedSoFar, WhatChanged } from "./aside";
+import { FormHead, MayDo, SaveVerdict, TypedSoFar, WhatChanged } from "./aside";
 
 /** The live form as somebody else would meet it. Nothing typed here reaches a record. */
 export default function RehearsalScreen() {
@@ -198,6 +198,7 @@ function Rehearsal({ given, as, beside, form, ghosts, type, typedRef }: Props) {
           about={`${MODES[question.mode]} ${question.record || `a blank ${type.name.toLowerCase()}`}`}
         />
         {rehearsed.error ? <ProblemNotice error={rehearsed.error} /> : null}
+        <MayDo met={data} onWhy={setWhy} />
         <RecordForm
           {...shared}
           form={data.form}
@@ -210,6 +211,7 @@ function Rehearsal({ given, as, beside, form, ghosts, type, typedRef }: Props) {
       {other && (
         <div className="sheet beside">
           <FormHead met={other} about="with the same values" />
+          <MayDo met={other} />
           <RecordForm
             {...shared}
             form={other.form}

@@ -1,4 +1,6 @@
 import type { Entered, RecordType, Refusal, Rehearsed } from "../../api/types";
+import { Glyph } from "../../ink/Glyph";
+import { LEVEL_NAMES } from "../../ink/levels";
 import { MadeUp } from "../../shared/MadeUp";
 import { Changed } from "./Changed";
 
@@ -112,5 +114,46 @@ export function TypedSoFar({
         </button>
       </p>
     </>
+  );
+}
+
+/** What the person may do to the record, each with its reasoning behind it. */
+export function MayDo({
+  met,
+  onWhy,
+}: {
+  met: Pick<Rehearsed, "actions" | "locked" | "person">;
+  onWhy?: (subject: string) => void;
+}) {
+  const actions = met.actions ?? [];
+  if (actions.length === 0) return null;
+  return (
+    <div className="may-do" role="group" aria-label={`What ${met.person} may do to the record`}>
+      {met.locked && <b className="mark-verm">The record is locked.</b>}
+      {actions.map((action) => {
+        const shown = (
+          <>
+            <Glyph cell={action.level} small named={false} />
+            {action.name}
+            <span className="visually-hidden"> {LEVEL_NAMES[action.level].toLowerCase()}</span>
+          </>
+        );
+        return onWhy ? (
+          <button
+            type="button"
+            key={action.id}
+            className={`plain ${action.level}`}
+            aria-label={`Why is ${action.name} ${LEVEL_NAMES[action.level].toLowerCase()}?`}
+            onClick={() => onWhy(action.id)}
+          >
+            {shown}
+          </button>
+        ) : (
+          <span key={action.id} className={action.level}>
+            {shown}
+          </span>
+        );
+      })}
+    </div>
   );
 }

@@ -1,7 +1,9 @@
 import type { RecordType, RuleLine, RulePreview, Vocabulary } from "../../api/types";
 import { Glyph } from "../../ink/Glyph";
+import { subjectName, WHOLE } from "../../shared/subjects";
 import { BecomesPick } from "./BecomesPick";
 import { subjectOf, type Domain } from "./conditions/operands";
+import { effectsFor, retargeted } from "./lineTargets";
 import { TargetsEditor } from "./TargetsEditor";
 
 type Props = {
@@ -24,6 +26,7 @@ export function LineEditor(props: Props) {
   const { line, place, several, conditional, type, vocabulary, domain, changed, onChange, onRemove } = props;
   const first = line.fields?.[0];
   const subject = first === undefined ? undefined : subjectOf(`field:${first}`, domain);
+  const fitting = { ...vocabulary, effects: effectsFor(line, vocabulary) };
   const named = (name: string) => (several ? `${name}, line ${place + 1}` : name);
   return (
     <div className="line-of-rule">
@@ -33,17 +36,16 @@ export function LineEditor(props: Props) {
         targets={line}
         type={type}
         vocabulary={vocabulary}
-        onChange={({ fields, sections }) => {
-          const { fields: _fields, sections: _sections, ...rest } = line;
-          onChange({ ...(fields ? { fields } : {}), ...(sections ? { sections } : {}), ...rest });
-        }}
+        onChange={(targets) => onChange(retargeted(line, targets, vocabulary))}
       />
       <span className="word-before">become</span>
       <BecomesPick
         label={named("Become")}
-        placeholder="hidden, locked, required …"
+        placeholder={
+          line.actions ? "allowed or denied" : line.record ? "locked" : "hidden, locked, required …"
+        }
         effects={line.effects}
-        vocabulary={vocabulary}
+        vocabulary={fitting}
         domain={domain}
         subject={subject}
         onChange={(effects) => onChange({ ...line, effects })}
@@ -55,7 +57,7 @@ export function LineEditor(props: Props) {
             label={named("Otherwise")}
             placeholder="as without this rule"
             effects={line.otherwise ?? []}
-            vocabulary={vocabulary}
+            vocabulary={fitting}
             domain={domain}
             subject={subject}
             onChange={(otherwise) => {
@@ -77,9 +79,15 @@ export function LineEditor(props: Props) {
 
 /** How the fields of the line stand on the map that is looked at, before and after. */
 function BeforeAndAfter({ line, type, changed }: Pick<Props, "line" | "type" | "changed">) {
-  const fields = type.fields.filter(
-    (field) => line.fields?.includes(field.id) || line.sections?.includes(field.section),
-  );
+  const fields = [
+    ...type.fields.filter(
+      (field) => line.fields?.includes(field.id) || line.sections?.includes(field.section),
+    ),
+    ...[...(line.actions ?? []).map((key) => `action/${key}`), ...(line.record ? [WHOLE] : [])].map((id) => ({
+      id,
+      name: subjectName(id, type),
+    })),
+  ];
   const shown = fields.flatMap((field) => {
     const cells = changed.filter((cell) => cell.field === field.id);
     const pairs = new Map(cells.map((cell) => [`${cell.before} ${cell.after}`, cell]));

@@ -2,9 +2,12 @@ import { Select } from "antd";
 import type { RecordType, RuleLine, Vocabulary } from "../../api/types";
 import { optionHolds } from "../../shared/optionHolds";
 
-type Targets = Pick<RuleLine, "fields" | "sections">;
+type Targets = Pick<RuleLine, "fields" | "sections" | "actions" | "record">;
 
-/** Fields and whole sections. Section, kind and a sample value stand beside each name, so that the wrong one is noticed. */
+/**
+ * Fields and whole sections; or actions on the record; or the record as a whole. Section, kind and a sample value stand
+ * beside each name, so that the wrong one is noticed. A line speaks of one sort: what is picked last says of which.
+ */
 export function TargetsEditor({
   className,
   label,
@@ -30,6 +33,8 @@ export function TargetsEditor({
   const value = [
     ...(targets.fields ?? []).map((id) => `field:${id}`),
     ...(targets.sections ?? []).map((id) => `section:${id}`),
+    ...(targets.actions ?? []).map((key) => `action:${key}`),
+    ...(targets.record ? [RECORD] : []),
   ];
   const options = [
     {
@@ -48,23 +53,34 @@ export function TargetsEditor({
           label: field.name,
         })),
     })),
+    {
+      label: "What is done to the record",
+      options: vocabulary.actions.map((action) => ({ value: `action:${action.key}`, label: action.name })),
+    },
+    { label: "All of it", options: [{ value: RECORD, label: "the whole record" }] },
   ];
-  const pick = (keys: string[]) => {
+  const pick = (all: string[]) => {
+    const newest = all.find((key) => !value.includes(key));
+    const keys = newest ? all.filter((key) => sortOf(key) === sortOf(newest)) : all;
     const named = (kind: string) =>
       keys.filter((key) => key.startsWith(`${kind}:`)).map((key) => key.slice(kind.length + 1));
+    const actions = named("action");
     const fields = named("field");
     const sections = named("section");
-    onChange({
-      ...(fields.length > 0 || sections.length === 0 ? { fields } : {}),
-      ...(sections.length > 0 ? { sections } : {}),
-    });
+    if (actions.length > 0) onChange({ actions });
+    else if (keys.includes(RECORD)) onChange({ record: true });
+    else
+      onChange({
+        ...(fields.length > 0 || sections.length === 0 ? { fields } : {}),
+        ...(sections.length > 0 ? { sections } : {}),
+      });
   };
   return (
     <Select
       mode="multiple"
       className={className}
       aria-label={label}
-      placeholder="Fields or sections"
+      placeholder="Fields, sections or actions"
       value={value}
       options={options}
       onChange={pick}
@@ -80,3 +96,8 @@ export function TargetsEditor({
     />
   );
 }
+
+const RECORD = "record:whole";
+
+/** Fields and sections go together; actions and the whole record stand alone. */
+const sortOf = (key: string) => (key.startsWith("action:") ? "action" : key === RECORD ? "record" : "field");

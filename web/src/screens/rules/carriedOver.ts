@@ -57,7 +57,9 @@ function lineOf(line: RuleLine, from: RecordType, to: RecordType, field: Rename,
     return to.sections.filter((each) => alike(each.name, name)).map((each) => each.id);
   });
   return {
-    fields: (line.fields ?? []).map(field).filter((id) => id !== ""),
+    ...(line.actions || line.record
+      ? { ...(line.actions ? { actions: line.actions } : {}), ...(line.record ? { record: true } : {}) }
+      : { fields: (line.fields ?? []).map(field).filter((id) => id !== "") }),
     ...(sections.length > 0 ? { sections } : {}),
     effects: effects(line.effects),
     ...(line.otherwise ? { otherwise: effects(line.otherwise) } : {}),

@@ -15,6 +15,7 @@ const HEADINGS: Record<string, string> = {
   visibility: "To be seen",
   entry: "To be changed",
   presence: "To be filled",
+  permission: "To be done",
 };
 const OTHERS = "Values";
 

@@ -6,7 +6,7 @@ module CobaltLedger
     # the rules that made it so, or else what it began with.
     class Hindrance
       # Kinds of Blame by facet, the strictest first.
-      SHUT = { visibility: %w[hidden masked], entry: %w[locked] }.freeze
+      SHUT = { visibility: %w[hidden masked], entry: %w[locked], permission: %w[denied] }.freeze
 
       # One thing that is in the way. words: for people; rule: identifier where it is one, or nil.
       Reason = Struct.new(:words, :rule)
@@ -23,7 +23,7 @@ module CobaltLedger
         if given.any?
           given
         else
-          @result.dropped.select { |drop| drop.facet == :entry }.map { |drop| Reason.new(Words.capitalize(drop.words)) }
+          @result.dropped.select { |drop| %i[entry permission].include?(drop.facet) }.map { |drop| Reason.new(Words.capitalize(drop.words)) }
         end
       end
 

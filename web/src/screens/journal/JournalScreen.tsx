@@ -1,0 +1,132 @@
+import { keepPreviousData } from "@tanstack/react-query";
+import { Input, Pagination, Select } from "antd";
+import { Link } from "react-router";
+import { api } from "../../api/client";
+import { useCatalogue } from "../../api/queries";
+import { Loading } from "../../shared/Loading";
+import { localMoment } from "../../shared/localMoment";
+import { PersonSelect } from "../../shared/PersonSelect";
+import { ProblemNotice } from "../../shared/ProblemNotice";
+import { useListSearch } from "../../shared/useListSearch";
+import { useSearchBox } from "../../shared/useSearchBox";
+import { DEEDS } from "./deeds";
+
+const PAGE = 50;
+
+/** Who did what to which record beyond what forms let them, when and why. No value of a record stands in it. */
+export default function JournalScreen() {
+  const [search, set] = useListSearch();
+  const kind = search.get("kind") ?? "";
+  const person = search.get("person") ?? "";
+  const number = search.get("number") ?? "";
+  const page = Number(search.get("page") ?? 1) || 1;
+  const [box, setBox] = useSearchBox(number, (text) => set({ number: text.trim() }, true));
+  const types = useCatalogue("in_force").data?.record_types ?? [];
+  const found = api.useQuery(
+    "get",
+    "/api/journal",
+    { params: { query: { kind, person, number, page, per_page: PAGE } } },
+    { placeholderData: keepPreviousData },
+  );
+  const data = found.data;
+  const typeName = (id: string) => types.find((each) => each.id === id)?.name ?? id;
+  return (
+    <main className="page">
+      <div className="sheet">
+        <div className="head">
+          <h1>Journal</h1>
+          <span className="soft">
+            {data ? `${data.total} ${data.total === 1 ? "entry" : "entries"}` : ""}
+          </span>
+          <span className="push row-flex">
+            <Select
+              aria-label="Kind of entry"
+              allowClear
+              placeholder="anything"
+              value={kind || undefined}
+              onChange={(next: string | undefined) => set({ kind: next ?? "" })}
+              options={Object.entries(DEEDS).map(([value, label]) => ({ value, label }))}
+              style={{ width: 250 }}
+            />
+            <PersonSelect
+              clearable
+              label="By whom"
+              placeholder="by anybody"
+              person={person}
+              onPick={(next) => set({ person: next })}
+            />
+            <Input
+              allowClear
+              aria-label="Record"
+              placeholder="Record number"
+              value={box}
+              onChange={(event) => setBox(event.target.value)}
+              style={{ width: 160 }}
+            />
+          </span>
+        </div>
+        {found.error ? <ProblemNotice error={found.error} onAgain={() => void found.refetch()} /> : null}
+        {!data && !found.error && <Loading />}
+        {data?.items.length === 0 && <div className="empty">Nothing of that kind has been done.</div>}
+        {data && data.items.length > 0 && (
+          <table className="ruled">
+            <thead>
+              <tr>
+                <th className="margin">When</th>
+                <th>Who</th>
+                <th>What</th>
+                <th>Record</th>
+                <th>Why</th>
+              </tr>
+            </thead>
+            <tbody>
+              {data.items.map((entry) => (
+                <tr key={entry.id}>
+                  <th className="margin" scope="row">
+                    {localMoment(entry.at)}
+                  </th>
+                  <td>{entry.by}</td>
+                  <td className="wrap">
+                    {DEEDS[entry.kind] ?? entry.kind}
+                    {entry.field && ` ${entry.field}`}
+                    <Beside details={entry.details} />
+                  </td>
+                  <td>
+                    {entry.withheld && <span className="soft">one you may not open</span>}
+                    {entry.number && entry.record_type ? (
+                      <Link to={`/records/${entry.record_type}/${encodeURIComponent(entry.number)}`}>
+                        {typeName(entry.record_type)} <span className="mono">{entry.number}</span>
+                      </Link>
+                    ) : (
+                      entry.record_type && typeName(entry.record_type)
+                    )}
+                  </td>
+                  <td className="wrap soft">{entry.reason}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+        {data && data.total > PAGE && (
+          <div className="pager">
+            <Pagination
+              current={page}
+              pageSize={PAGE}
+              total={data.total}
+              showSizeChanger={false}
+              onChange={(next) => set({ page: String(next) })}
+            />
+          </div>
+        )}
+      </div>
+    </main>
+  );
+}
+
+/** Figures that stand beside an entry: "for 10 minutes", "42 records". */
+function Beside({ details }: { details: Record<string, unknown> }) {
+  const words = Object.entries(details).flatMap(([name, value]) =>
+    typeof value === "number" || typeof value === "string" ? [`${name} ${value}`] : [],
+  );
+  return words.length > 0 ? <span className="soft"> ({words.join(", ")})</span> : null;
+}

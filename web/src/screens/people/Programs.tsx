@@ -1,0 +1,182 @@
+import { App, Button, Checkbox, Input, Modal, Popconfirm, Select } from "antd";
+import { useState, type SyntheticEvent } from "react";
+import { api } from "../../api/client";
+import { useCatalogue, usePeople } from "../../api/queries";
+import { Loading } from "../../shared/Loading";
+import { localMoment } from "../../shared/localMoment";
+import { NumberBox } from "../../shared/NumberBox";
+import { ProblemNotice } from "../../shared/ProblemNotice";
+
+const BLANK = {
+  name: "",
+  person: undefined as string | undefined,
+  record_types: [] as string[],
+  asks_for_others: false,
+  days: "90",
+};
+
+/** Tokens by which programs are let in: each for one program of the directory, for some record types, until a day. */
+export function Programs({ onClose }: { onClose: () => void }) {
+  const { message } = App.useApp();
+  const [made, setMade] = useState(BLANK);
+  const [search, setSearch] = useState("");
+  const people = usePeople(search, "programs", 1, 50);
+  const types = useCatalogue("in_force").data?.record_types ?? [];
+  const tokens = api.useQuery("get", "/api/tokens");
+  const making = api.useMutation("post", "/api/tokens", { onSuccess: () => setMade(BLANK) });
+  const revoking = api.useMutation("delete", "/api/tokens/{id}", {
+    onSuccess: (token) => message.success(`${token.name} is let in no longer`),
+  });
+  const add = (event: SyntheticEvent) => {
+    event.preventDefault();
+    const { person, days, ...rest } = made;
+    if (person) making.mutate({ body: { ...rest, person, days: Number(days) } });
+  };
+  const error: unknown = making.error ?? revoking.error ?? tokens.error;
+  return (
+    <Modal
+      open
+      title="Programs"
+      width={900}
+      onCancel={onClose}
+      footer={[
+        <Button key="close" onClick={onClose}>
+          Close
+        </Button>,
+      ]}
+    >
+      {error ? <ProblemNotice error={error} /> : null}
+      {making.data && (
+        <div className="notice calm" role="status">
+          <b>The token of {making.data.token.name}. It is shown this once:</b>
+          <div className="mono secret">{making.data.secret}</div>
+          <button
+            type="button"
+            className="plain"
+            onClick={() =>
+              void navigator.clipboard.writeText(making.data.secret).then(() => message.success("Copied"))
+            }
+          >
+            Copy it
+          </button>
+        </div>
+      )}
+      {!tokens.data && <Loading />}
+      {tokens.data?.items.length === 0 && <p className="soft">No program is let in yet.</p>}
+      {tokens.data && tokens.data.items.length > 0 && (
+        <div
+          style={{ maxHeight: 260, overflow: "auto" }}
+          tabIndex={0}
+          role="region"
+          aria-label="Tokens there are"
+        >
+          <table className="ruled">
+            <thead>
+              <tr>
+                <th className="margin">Token</th>
+                <th>Stands for</th>
+                <th>Record types</th>
+                <th>Until</th>
+                <th>Last used</th>
+                <th />
+              </tr>
+            </thead>
+            <tbody>
+              {tokens.data.items.map((token) => (
+                <tr key={token.id}>
+                  <th className="margin" scope="row">
+                    {token.name}
+                  </th>
+                  <td>
+                    {token.person_name}
+                    {token.asks_for_others && <div className="soft">asks for others too</div>}
+                  </td>
+                  <td className="wrap">
+                    {token.record_types
+                      .map((id) => types.find((each) => each.id === id)?.name ?? id)
+                      .join(", ")}
+                  </td>
+                  <td>{token.standing === "live" ? localMoment(token.expires_at) : token.standing}</td>
+                  <td>{token.last_used_at ? localMoment(token.last_used_at) : "never"}</td>
+                  <td style={{ textAlign: "right" }}>
+                    {token.standing === "live" && (
+                      <Popconfirm
+                        title={`Let ${token.name} in no longer?`}
+                        okText="Revoke"
+                        onConfirm={() => revoking.mutate({ params: { path: { id: String(token.id) } } })}
+                      >
+                        <button type="button" className="plain" aria-label={`Revoke ${token.name}`}>
+                          Revoke
+                        </button>
+                      </Popconfirm>
+                    )}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+      <h3 style={{ padding: "16px 0 6px" }}>Let a program in</h3>
+      <form className="sign-in-form" onSubmit={add}>
+        <label className="line">
+          Name of the token
+          <Input
+            value={made.name}
+            required
+            maxLength={100}
+            autoComplete="off"
+            onChange={(event) => setMade({ ...made, name: event.target.value })}
+          />
+        </label>
+        <label className="line">
+          Program of the directory
+          <Select
+            aria-label="Program of the directory"
+            value={made.person}
+            showSearch={{ filterOption: false, onSearch: setSearch }}
+            onChange={(person: string) => setMade({ ...made, person })}
+            options={(people.data?.items ?? []).map((user) => ({ value: user.id, label: user.name }))}
+            placeholder="what it stands for"
+          />
+        </label>
+        <label className="line">
+          Record types
+          <Select
+            mode="multiple"
+            aria-label="Record types"
+            value={made.record_types}
+            onChange={(record_types: string[]) => setMade({ ...made, record_types })}
+            options={types.map((each) => ({ value: each.id, label: each.name }))}
+            placeholder="which it reaches"
+          />
+        </label>
+        <label className="line">
+          Days until it ends
+          <NumberBox
+            aria-label="Days until it ends"
+            value={made.days}
+            required
+            onNumber={(days) => setMade({ ...made, days })}
+          />
+        </label>
+        <Checkbox
+          checked={made.asks_for_others}
+          onChange={(event) => setMade({ ...made, asks_for_others: event.target.checked })}
+        >
+          It may ask what other people may do
+        </Checkbox>
+        <span style={{ alignSelf: "end" }}>
+          <Button
+            type="primary"
+            htmlType="submit"
+            loading={making.isPending}
+            disabled={!made.person || !made.days || made.record_types.length === 0}
+          >
+            Make the token
+          </Button>
+        </span>
+      </form>
+    </Modal>
+  );
+}

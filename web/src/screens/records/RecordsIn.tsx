@@ -1,0 +1,148 @@
+import { App, Button, Modal } from "antd";
+import { useState, type ChangeEvent } from "react";
+import { api, ProblemError } from "../../api/client";
+import { ProblemNotice } from "../../shared/ProblemNotice";
+
+const SIZE_LIMIT = 6 * 1024 * 1024;
+const SHOWN = 200;
+
+type File = { name: string; content: string; format: "csv" | "json" };
+
+/** Brings a file of records in: first what would become of every row, then all of it or nothing. */
+export function RecordsIn({ type, plural, onClose }: { type: string; plural: string; onClose: () => void }) {
+  const { message } = App.useApp();
+  const [file, setFile] = useState<File | null>(null);
+  const [unreadable, setUnreadable] = useState<Error | null>(null);
+  const path = { params: { path: { type } } };
+  const previewing = api.useMutation("post", "/api/records/{type}/import/preview");
+  const storing = api.useMutation("post", "/api/records/{type}/import", {
+    onSuccess: (done) => {
+      message.success(`${done.stored} ${done.stored === 1 ? "record is" : "records are"} stored`);
+      onClose();
+    },
+  });
+  const pick = async (event: ChangeEvent<HTMLInputElement>) => {
+    const chosen = event.target.files?.[0];
+    previewing.reset();
+    storing.reset();
+    setUnreadable(null);
+    setFile(null);
+    if (!chosen) return;
+    if (chosen.size > SIZE_LIMIT) {
+      setUnreadable(new Error("The file is larger than 6 MB"));
+      return;
+    }
+    const format = chosen.name.toLowerCase().endsWith(".json") ? ("json" as const) : ("csv" as const);
+    const content = await base64(chosen);
+    setFile({ name: chosen.name, content, format });
+    previewing.mutate({ ...path, body: { content, format } });
+  };
+  const seen = previewing.data;
+  const error: unknown = unreadable ?? storing.error ?? previewing.error;
+  return (
+    <Modal
+      open
+      title={`Bring ${plural.toLowerCase()} in from a file`}
+      width={760}
+      onCancel={onClose}
+      footer={[
+        <Button key="close" onClick={onClose}>
+          Close
+        </Button>,
+        <Button
+          key="store"
+          type="primary"
+          loading={storing.isPending}
+          disabled={!file || !seen || seen.refused > 0 || seen.new + seen.changed === 0}
+          onClick={() =>
+            file && storing.mutate({ ...path, body: { content: file.content, format: file.format } })
+          }
+        >
+          Store all of it
+        </Button>,
+      ]}
+    >
+      <p>
+        CSV with a head line of field names, or JSON as it is taken out. A row with a number changes that
+        record; one without makes a new one. Every row is judged as if you had typed it.
+      </p>
+      <label className="line">
+        File
+        <input type="file" accept=".csv,.json" onChange={(event) => void pick(event)} />
+      </label>
+      {error ? (
+        <ProblemNotice
+          error={error}
+          {...(error instanceof ProblemError && error.status === 422 ? { title: "Nothing was stored" } : {})}
+        />
+      ) : null}
+      {previewing.isPending && <p role="status">Judging every row …</p>}
+      {seen && (
+        <>
+          <p role="status">
+            <b>{seen.new}</b> new, <b>{seen.changed}</b> changed, <b>{seen.same}</b> as they are
+            {seen.refused > 0 && (
+              <>
+                , <b className="mark-verm">{seen.refused} refused</b>: nothing can be stored until these are
+                mended
+              </>
+            )}
+            .
+          </p>
+          <div
+            style={{ maxHeight: 320, overflow: "auto" }}
+            tabIndex={0}
+            role="region"
+            aria-label="Row by row"
+          >
+            <table className="ruled">
+              <thead>
+                <tr>
+                  <th className="margin">Row</th>
+                  <th>Record</th>
+                  <th>What becomes of it</th>
+                </tr>
+              </thead>
+              <tbody>
+                {[...seen.rows]
+                  .sort((one, other) => other.refusals.length - one.refusals.length || one.line - other.line)
+                  .slice(0, SHOWN)
+                  .map((row) => (
+                    <tr key={row.line}>
+                      <th className="margin mono" scope="row">
+                        {row.line}
+                      </th>
+                      <td className="mono">{row.number ?? "new"}</td>
+                      <td className="wrap">
+                        {row.refusals.map((words) => (
+                          <div key={words} className="mark-verm">
+                            {words}
+                          </div>
+                        ))}
+                        {row.refusals.length === 0 &&
+                          (row.verb === "same" ? "nothing changes" : row.fields.join(", "))}
+                        {(row.put_aside ?? []).map((words) => (
+                          <div key={words} className="soft">
+                            {words}
+                          </div>
+                        ))}
+                      </td>
+                    </tr>
+                  ))}
+              </tbody>
+            </table>
+          </div>
+          {seen.rows.length > SHOWN && <p className="soft">and {seen.rows.length - SHOWN} rows more</p>}
+        </>
+      )}
+    </Modal>
+  );
+}
+
+async function base64(file: Blob): Promise<string> {
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  let text = "";
+  for (let at = 0; at < bytes.length; at += 8192)
+    text += String.fromCharCode(...bytes.subarray(at, at + 8192));
+  return btoa(text);
+}

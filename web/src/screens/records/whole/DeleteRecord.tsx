@@ -1,0 +1,32 @@
+import { Button, Modal } from "antd";
+import { api } from "../../../api/client";
+import { ProblemNotice } from "../../../shared/ProblemNotice";
+import type { WholeAct } from "./wholeAct";
+
+type Props = Omit<WholeAct, "onDone"> & { etag: string | undefined; onDone: () => void };
+
+/** Deletes a record, once that has been said twice. */
+export function DeleteRecord({ type, number, noun, etag, onDone, onClose }: Props) {
+  const deleting = api.useMutation("delete", "/api/records/{type}/{number}", { onSuccess: onDone });
+  const act = () =>
+    deleting.mutate({ params: { path: { type, number } }, headers: { "if-match": etag ?? "" } });
+  return (
+    <Modal
+      open
+      title={`Delete ${number}?`}
+      width={420}
+      onCancel={onClose}
+      footer={[
+        <Button key="keep" onClick={onClose}>
+          Keep it
+        </Button>,
+        <Button key="go" danger type="primary" loading={deleting.isPending} onClick={act}>
+          Delete it
+        </Button>,
+      ]}
+    >
+      <p>This {noun} is gone for good. That you deleted it stays in the journal; what it held does not.</p>
+      {deleting.error ? <ProblemNotice error={deleting.error} /> : null}
+    </Modal>
+  );
+}

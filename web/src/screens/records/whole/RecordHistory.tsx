@@ -1,0 +1,51 @@
+import { Modal } from "antd";
+import { api } from "../../../api/client";
+import { Loading } from "../../../shared/Loading";
+import { localMoment } from "../../../shared/localMoment";
+import { ProblemNotice } from "../../../shared/ProblemNotice";
+import { DEEDS } from "../../journal/deeds";
+import type { WholeAct } from "./wholeAct";
+
+/** What has been done to a record as a whole: locked, unlocked, looked into. */
+export function RecordHistory({ type, number, onClose }: WholeAct) {
+  const found = api.useQuery("get", "/api/records/{type}/{number}/journal", {
+    params: { path: { type, number } },
+  });
+  return (
+    <Modal open title={`What was done to ${number}`} width={620} footer={null} onCancel={onClose}>
+      {found.error ? <ProblemNotice error={found.error} /> : null}
+      {!found.data && !found.error && <Loading />}
+      {found.data?.items.length === 0 && (
+        <div className="empty">Nobody has locked or unlocked it, or looked behind a cover.</div>
+      )}
+      {found.data && found.data.items.length > 0 && (
+        <table className="ruled">
+          <thead>
+            <tr>
+              <th className="margin">When</th>
+              <th>Who</th>
+              <th>What</th>
+              <th>Why</th>
+            </tr>
+          </thead>
+          <tbody>
+            {found.data.items.map((entry) => (
+              <tr key={`${entry.at} ${entry.kind} ${entry.field ?? ""}`}>
+                <th className="margin" scope="row">
+                  {localMoment(entry.at)}
+                </th>
+                <td>{entry.by}</td>
+                <td className="wrap">
+                  {DEEDS[entry.kind] ?? entry.kind}
+                  {entry.field ? ` ${entry.field}` : ""}
+                  {entry.minutes ? ` for ${entry.minutes} minutes` : ""}
+                </td>
+                <td className="wrap soft">{entry.reason}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </Modal>
+  );
+}

@@ -1,0 +1,83 @@
+import { Modal, Select } from "antd";
+import { useEffect, useState } from "react";
+import { api } from "../../../api/client";
+import { ReasonForm } from "./ReasonForm";
+import type { WholeAct } from "./wholeAct";
+
+type Props = WholeAct & { fields: { id: string; name: string }[]; emergency: boolean };
+
+const ALL = "*";
+
+/** Shows a covered value for one look, with a reason; it goes by itself. */
+export function RevealValue({ type, number, noun, mode, fields, emergency, onClose }: Props) {
+  const [field, setField] = useState<string | undefined>(fields.length === 1 ? fields[0]?.id : undefined);
+  const revealing = api.useMutation("post", "/api/records/{type}/{number}/reveals");
+  if (revealing.data) return <Look number={number} shown={revealing.data} onClose={onClose} />;
+  const options = [
+    ...fields.map((each) => ({ value: each.id, label: each.name })),
+    ...(emergency ? [{ value: ALL, label: `Emergency: all of this ${noun}, and others are told` }] : []),
+  ];
+  return (
+    <ReasonForm
+      title={`Reveal a covered value of ${number}`}
+      about="It is shown for one look. Who looked, at what, when and why stands in the journal."
+      act="Show it"
+      busy={revealing.isPending}
+      error={revealing.error}
+      onAct={(reason) =>
+        field &&
+        revealing.mutate({
+          params: { path: { type, number } },
+          body: { reason, mode, ...(field === ALL ? {} : { field }) },
+        })
+      }
+      onClose={onClose}
+    >
+      <label className="line">
+        What
+        <Select
+          aria-label="What is revealed"
+          placeholder="a covered field"
+          value={field}
+          onChange={setField}
+          options={options}
+          showSearch={{ optionFilterProp: "label" }}
+        />
+      </label>
+    </ReasonForm>
+  );
+}
+
+type Shown = {
+  fields: { id: string; name: string; words: string }[];
+  seconds: number;
+  left: number;
+};
+
+/** What was covered, while the look lasts. It is kept nowhere. */
+function Look({ number, shown, onClose }: { number: string; shown: Shown; onClose: () => void }) {
+  const [left, setLeft] = useState(shown.seconds);
+  useEffect(() => {
+    const clock = window.setInterval(() => setLeft((seconds) => seconds - 1), 1000);
+    return () => window.clearInterval(clock);
+  }, []);
+  useEffect(() => {
+    if (left <= 0) onClose();
+  }, [left, onClose]);
+  return (
+    <Modal open title={`${number}, for one look`} width={460} footer={null} onCancel={onClose}>
+      <dl className="revealed">
+        {shown.fields.map((field) => (
+          <div key={field.id}>
+            <dt>{field.name}</dt>
+            <dd className="mono">{field.words}</dd>
+          </div>
+        ))}
+      </dl>
+      <p className="soft" role="status">
+        Gone in {Math.max(left, 0)} seconds. {shown.left} more {shown.left === 1 ? "look" : "looks"} within
+        the hour.
+      </p>
+    </Modal>
+  );
+}
