@@ -31,7 +31,7 @@ module Server
 
         app.post "/api/records/:type" do
           allow!(:record)
-          json(saved(*desk.create(params["type"], sent["unit"], sent["changes"], by: author)), 201)
+          json(saved(*told_if_refused { desk.create(params["type"], sent["unit"], sent["changes"], by: author) }), 201)
         end
 
         app.post "/api/records/:type/form" do
@@ -69,7 +69,13 @@ module Server
 
         app.patch "/api/records/:type/:number" do
           allow!(:record)
-          json(saved(*desk.update(params["type"], params["number"], sent["changes"], if_match: if_match!, by: author)))
+          json(
+            saved(
+              *told_if_refused do
+                desk.update(params["type"], params["number"], sent["changes"], if_match: if_match!, by: author)
+              end
+            )
+          )
         end
       end
 
@@ -87,6 +93,21 @@ module Server
 
         def desk
           @desk ||= RecordDesk.new(visitor)
+        end
+
+        # What is refused to a program is told to whoever let it in.
+        def told_if_refused
+          yield
+        rescue Problem => e
+          if token && e.status == 422
+            JournalEntry.note("refused", actor: token.name, person: token.person, record_type: params["type"],
+                                         reason: e.message[0, 1000])
+            keeper = Account.find_by(name: token.made_by)&.person
+            if keeper
+              Outbox.new(visitor.state).refused([keeper], token.name, params["type"], params["number"], e.message)
+            end
+          end
+          raise
         end
 
         # A saved record, with what of the changes was not stored.

@@ -48,7 +48,7 @@ RSpec.describe "The findings on the flawed sample policy" do
       question =
         CobaltLedger::Formats::QuestionJson.read(finding.example.question, made[:engine].policy, made[:directory])
       decision = made[:engine].decide(question)
-      levels = finding.example.levels.keys.to_h { |field| [field, decision[field].level] }
+      levels = finding.example.levels.keys.to_h { |field| [field, decision.everything[field].level] }
       expect(levels).to eq(finding.example.levels), finding.words
     end
   end
@@ -78,7 +78,7 @@ RSpec.describe "The findings on the flawed sample policy" do
       type = made[:engine].policy.record_type(finding.record_type)
       expect(finding.words).to match(/\A[^a-z].*\.\z/)
       expect(finding.words).not_to match(/\b(nil|\{|#<)/)
-      expect(finding.fields.all? { |id| type.field(id) }).to be(true), finding.words
+      expect(finding.fields.all? { |id| type.subject(id) }).to be(true), finding.words
       expect(finding.rules & made[:document]["rules"].map { |rule| rule["id"] }).to eq(finding.rules)
     end
     expect(made[:findings].map(&:identity).uniq.size).to eq(made[:findings].size)

@@ -3,9 +3,10 @@
 module Server
   # Reads and writes records for one person, always through a decision of the edition in force.
   class RecordDesk
-    # visitor: Visitor.
-    def initialize(visitor)
+    # visitor: Visitor; depth: automations that led to what is saved here.
+    def initialize(visitor, depth: 0)
       @visitor = visitor
+      @depth = depth
       @state = visitor.state
     end
 
@@ -83,10 +84,13 @@ module Server
     # Creates a record. Returns [Record, Array of Typing::Aside], or raises the refusal.
     def create(type_id, unit, changes, by:)
       type = record_type(type_id)
-      judge(question(type, nil, "create", unit), changes) do |values|
+      asked = question(type, nil, "create", unit)
+      saved = judge(asked, changes) do |values|
         # The transaction is immediate, so no two records get one number.
-        Record.transaction { insert(type, question(type, nil, "create", unit).unit, values, by) }
+        Record.transaction { insert(type, asked.unit, values, by) }
       end
+      AutomationRunner.after(saved.first, nil, depth: @depth)
+      saved
     end
 
     # Saves changes to a record; one that changes nothing leaves it at its version. if_match: the version the person
@@ -102,7 +106,8 @@ module Server
         )
       end
 
-      judge(question(record_type(type_id), record, "edit", nil), changes) do |values|
+      held = record.values
+      saved = judge(question(record_type(type_id), record, "edit", nil), changes) do |values|
         before = record.stored
         record.values = values
         next record.reload if record.stored == before
@@ -115,6 +120,8 @@ module Server
 
         record.reload
       end
+      AutomationRunner.after(saved.first, held, depth: @depth)
+      [saved.first.reload, saved.last]
     end
 
     # Directory of the policy in force.

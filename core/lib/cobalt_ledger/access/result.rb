@@ -56,6 +56,19 @@ module CobaltLedger
       # The Result of what stands above and shut a facet, or nil where it came to what it is by itself.
       def shut_by(facet) = dropped.find { |drop| drop.facet == facet && drop.by }&.by
 
+      # The same, covered at least as much as something else is. state: State of that; words: what it is; lock: is what is
+      # covered to be locked too? Returns a Result.
+      def covered_as(state, words)
+        sight = State.new(visibility: final.visibility, mask: final.mask, replace: final.replace)
+                     .strictest(State.new(visibility: state.visibility, mask: state.mask))
+        shut = sight.visibility != Facets::SHOWN && !sight.replace
+        left = final.with(visibility: sight.visibility, mask: sight.mask, replace: sight.replace,
+                          **(shut ? { entry: Facets::LOCKED, presence: Facets::OPTIONAL } : {}))
+        return self if left == final
+
+        Result.new(baseline, ruled, guarded, left, dropped + differences(left, words), contested, spoken)
+      end
+
       # What a facet begins with: the baselines that speak of it, or else the label. Array of Giver with what each
       # gives: [Giver, Integer of Facets].
       def beginning(facet)
@@ -79,6 +92,13 @@ module CobaltLedger
 
       private
 
+      # What has been taken away to come to a state.
+      def differences(left, words)
+        Facets::ALL.reject { |facet| left.facet(facet) == final.facet(facet) }
+          .map { |facet| Drop.new(facet, final.facet(facet), words) }
+          .push(*(left.mask != final.mask && left.visibility == final.visibility ? [Drop.new(:visibility, final.visibility, words)] : []))
+      end
+
       def beginners(facet)
         found = beginning(facet)
         same = found.select { |_, value| value == baseline.facet(facet) }
@@ -90,6 +110,8 @@ module CobaltLedger
       # Those that give the facet what it is on leaving their stage; of masks only the one that stands.
       def contributions_to(facet, contributions, state)
         value = state.facet(facet)
+        return [] if value.nil?
+
         contributions.select do |each|
           each.gives.facet(facet) == value &&
             (facet != :visibility || value != Facets::MASKED || each.gives.mask == state.mask)

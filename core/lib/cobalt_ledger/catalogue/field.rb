@@ -16,18 +16,20 @@ module CobaltLedger
                   :kind_name,
                   :kind,
                   :precedence,
-                  :max_length
+                  :max_length,
+                  :inherits
 
       # id, name: String; kind: name of a Kind; section, label: identifiers; options: Array of Option;
       # formula: String for computed; numbering: pattern such as "LN-####" for auto-number;
       # refers_to: record type identifier for a record reference; baseline: Hash of facets or nil;
       # typed_when_incomplete: true for a computed field that may be typed while an input is blank;
       # precedence: name of a method, or nil for the record type's; max_length: of a text, in characters; retired: true
-      # for one that is kept for what records hold, and that nobody meets any more.
+      # for one that is kept for what records hold, and that nobody meets any more; inherits: of a record reference, Hash
+      # of identifier of a field of the same record to that of the field referred to, as which it is covered.
       def initialize(
         id:, name:, kind:, section:, label:, options: [], help: nil, formula: nil, numbering: nil, refers_to: nil,
         baseline: nil, typed_when_incomplete: false, precedence: nil, max_length: Kind::TEXT_LIMIT,
-        retired: false
+        retired: false, inherits: {}
       )
         @id = id
         @name = name
@@ -46,6 +48,7 @@ module CobaltLedger
         @max_length = max_length
         @typed_when_incomplete = typed_when_incomplete
         @retired = retired
+        @inherits = inherits.freeze
         freeze
       end
 

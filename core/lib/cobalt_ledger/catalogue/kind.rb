@@ -15,7 +15,8 @@ module CobaltLedger
       # Members of a field's document that only some kinds have, and what is said where another has them.
       MEMBERS = { "options" => "only choice fields have options", "formula" => "only computed fields have a formula",
                   "typed_when_incomplete" => "only computed fields can be typed when they can't be computed",
-                  "max_length" => "only text fields have a length" }.freeze
+                  "max_length" => "only text fields have a length",
+                  "inherits" => "only record references carry protection over" }.freeze
 
       # Longest text accepted in a field that names no length of its own, in characters.
       TEXT_LIMIT = 10_000

@@ -78,6 +78,11 @@ module CobaltLedger
       # Those that are not fields: the record as a whole, and what is done to it.
       def others = [whole, *actions]
 
+      # References as on whose records a field is covered: Array of [Field that refers, identifier of the field there].
+      def inherited(id)
+        fields.select { |field| field.inherits.key?(id) && !field.retired? }.map { |field| [field, field.inherits[id]] }
+      end
+
       # Array of Field.
       def fields_in(section_id) = fields.select { |field| field.section == section_id }
 

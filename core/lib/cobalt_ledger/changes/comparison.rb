@@ -41,6 +41,7 @@ module CobaltLedger
         found = []
         unsure = []
         moved.fields.each do |field|
+          unsure.concat(everywhere(sides, id, field)) if moved.inherits?(field)
           each_meeting(sides, moved, field) do |people, place|
             lines, complete = Meeting.new(sides, field, people, place, @since, @memory).lines
             found.concat(lines)
@@ -77,6 +78,13 @@ module CobaltLedger
         rules.any? do |rule|
           rule.reach.in_mode?(place.mode) && rule.reach.by_channel?(place.channels.first) &&
             place.above.any? { |above| rule.reach.in_unit?(above) } && rule.audience.match?(principals)
+        end
+      end
+
+      # Where it hangs on other records, it can't be told of anybody.
+      def everywhere(sides, id, field)
+        Places.new(*sides).of([]).map do |place|
+          undecided_at(id, field, sides[1].directory.users.map(&:id), place)
         end
       end
 

@@ -24,6 +24,9 @@ module CobaltLedger
       # Identifiers of the fields that either policy knows, of the whole record and of the actions.
       def fields = [@from, @to].flat_map { |side| side.type ? side.type.subjects.map(&:id) : [] }.uniq
 
+      # Is a field covered as on other records than before? What that comes to hangs on those records.
+      def inherits?(id) = [@from, @to].map { |side| side.type && inherited(side.type, id) }.uniq.size > 1
+
       # Has something moved that can make a difference to a field?
       def bears_on?(id)
         @bears_on.fetch(id) do
@@ -105,6 +108,8 @@ module CobaltLedger
           side.field(id) ? side.type.formulas.inputs_of(id) + side.type.behind(id) : []
         end].uniq
       end
+
+      def inherited(type, id) = type.inherited(id).map { |field, source| [field.id, field.refers_to, source] }
 
       def moved?(id) = own(@from, id) != own(@to, id)
 

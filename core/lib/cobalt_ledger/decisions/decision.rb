@@ -18,12 +18,16 @@ module CobaltLedger
       # A reason a rule gives for turning the save down. field: Catalogue::Field, or nil when it is told above the form.
       Objection = Struct.new(:field, :message, :contribution, :in_doubt)
 
-      attr_reader :question, :plan, :outcomes, :fields, :reasoning, :settled, :raw, :offers, :objections
+      attr_reader :question, :plan, :outcomes, :fields, :reasoning, :settled, :raw, :offers, :objections,
+                  :covered
 
       # plan: Plan it was decided by; outcomes: Array of true, false or nil by test of the plan; settled:
       # Settling::Settled; raw: typed values before anything was computed or written by rules; fields: Hash of
-      # identifier to FieldDecision; reasoning: Hash of identifier to Account, or nil.
-      def initialize(question, plan, outcomes, settled, raw, fields, offers: [], objections: [], reasoning: nil)
+      # identifier to FieldDecision; reasoning: Hash of identifier to Account, or nil; covered: Hash of identifier to
+      # Access::Result of the fields that are covered as on a record referred to.
+      def initialize(
+        question, plan, outcomes, settled, raw, fields, offers: [], objections: [], reasoning: nil, covered: {}
+      )
         @question = question
         @plan = plan
         @outcomes = outcomes
@@ -33,6 +37,7 @@ module CobaltLedger
         @offers = offers
         @objections = objections
         @reasoning = reasoning
+        @covered = covered
         freeze
       end
 
@@ -52,7 +57,7 @@ module CobaltLedger
       def [](field_id) = fields[field_id]
 
       # What the stages came to for a field, with who gave each facet: an Access::Result.
-      def result(field_id) = plan.slot_of(field_id).result(outcomes, hand: settled.facts.hand)
+      def result(field_id) = @covered[field_id] || plan.slot_of(field_id).result(outcomes, hand: settled.facts.hand)
 
       # Hash of identifier to typed value: what was judged.
       def values = settled.facts.entered

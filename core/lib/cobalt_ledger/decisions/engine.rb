@@ -20,25 +20,32 @@ module CobaltLedger
       end
 
       # question: Question. reasoning: true for all fields, an Array of field identifiers, or false.
-      # Returns a Decision.
-      def decide(question, reasoning: false)
+      # depth: references that were followed to come here. Returns a Decision.
+      def decide(question, reasoning: false, depth: 0)
         plan = plan_for(question)
         raw = raw_values(question)
         settled = settle(plan, question, raw)
         outcomes = plan.outcomes(settled.facts)
+        covered = inherited(question, plan, settled, outcomes, depth)
         fields = plan.decide(settled.facts, outcomes)
+          .merge(covered.to_h { |id, result| [id, FieldDecision.new(result[0], result[1])] })
         accounts = if reasoning
-                     explained(question, plan, settled, outcomes, reasoning == true ? nil : reasoning)
+                     explained(
+                       question, plan, settled, outcomes, reasoning == true ? nil : reasoning,
+                       covered.transform_values(&:last)
+                     )
                    end
         Decision.new(
-          question, plan, outcomes, settled, raw, fields,
+          question, plan, outcomes, settled, raw, fields, covered: covered.transform_values(&:last),
           offers: offers(plan, settled, outcomes, fields), objections: objections(plan, outcomes), reasoning: accounts
         )
       end
 
       # The account of some fields of a Decision: Hash of identifier to Account.
       def explain(decision, field_ids)
-        explained(decision.question, decision.plan, decision.settled, decision.outcomes, field_ids)
+        explained(
+          decision.question, decision.plan, decision.settled, decision.outcomes, field_ids, decision.covered
+        )
       end
 
       # The Plan for a question, whatever record it is about. fields: Array of Catalogue::Field, or nil for all.
@@ -93,8 +100,37 @@ module CobaltLedger
 
       private
 
-      def explained(question, plan, settled, outcomes, field_ids)
-        Reasoning.new(self, question, plan, settled, outcomes).accounts(field_ids)
+      # Fields that are covered as on a record referred to: Hash of identifier to [Catalogue::Field, Access::Result].
+      def inherited(question, plan, settled, outcomes, depth)
+        inheritance = Inheritance.new(self, question, depth)
+        return {} unless inheritance.any?
+
+        found = {}
+        inheritance.each(settled.facts.entered) do |id, state, words|
+          slot = plan.slot_of(id)
+          before = found[id]&.last || slot.result(outcomes, hand: settled.facts.hand)
+          after = before.covered_as(state, words)
+          found[id] = [slot.field, after] unless after.equal?(before)
+        end
+        worked_out(question.record_type, plan, outcomes, settled.facts.hand, found)
+      end
+
+      # What is worked out from a field that is covered so is covered with it, unless a rule speaks of its sight.
+      def worked_out(type, plan, outcomes, hand, found)
+        type.formulas.steps.each do |step|
+          covered = step.inputs.filter_map { |id| found[id]&.last&.final }.max_by(&:visibility) or next
+          id = step.field.id
+          before = found[id]&.last || plan.slot_of(id).result(outcomes, hand: hand)
+          next if before.spoken.rules.any? { |each| each.gives.visibility }
+
+          after = before.covered_as(Access::State.new(visibility: covered.visibility), "worked out from what is covered")
+          found[id] = [step.field, after] unless after.equal?(before)
+        end
+        found
+      end
+
+      def explained(question, plan, settled, outcomes, field_ids, covered)
+        Reasoning.new(self, question, plan, settled, outcomes, covered).accounts(field_ids)
       end
 
       def settle(plan, question, raw)

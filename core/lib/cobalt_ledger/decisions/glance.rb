@@ -25,11 +25,17 @@ module CobaltLedger
         @type = record_type
         @fields = field_ids.map { |id| record_type.subject(id) }
         @read = {}.compare_by_identity
+        # What is covered as on another record takes the whole decision.
+        @inherits = @fields.any? do |field|
+          [field.id, *record_type.formulas.inputs_of(field.id)].any? { |id| record_type.inherited(id).any? }
+        end
       end
 
       # question: Question about a record, in view or list mode. Returns Seen; the same as of the whole decision.
       # Raises ArgumentError where something could be written.
       def of(question)
+        return whole(question) if @inherits
+
         plan = @engine.plan_for(question, fields: @fields)
         raise ArgumentError, "values are written when #{question.mode} is decided" if plan.value_effects.writing?
 
@@ -50,6 +56,11 @@ module CobaltLedger
       end
 
       private
+
+      def whole(question)
+        decision = @engine.decide(question)
+        Seen.new(decision.everything.merge(decision.fields), decision.values)
+      end
 
       # Identifiers of the fields that the plan, or what is shown, hangs on.
       def read_by(plan)

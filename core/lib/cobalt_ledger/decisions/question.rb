@@ -20,16 +20,19 @@ module CobaltLedger
                   :place,
                   :locked,
                   :lifted,
-                  :related
+                  :related,
+                  :units
 
       # principals: Directory::Principals; record_type: Catalogue::RecordType; unit: identifier of the record's unit;
       # stored, entered: Hash of field identifier to JSON value; form: Catalogue::Form, or :own for the one that is
       # the person's; at: Time; network: IPAddr; place: identifier; locked: the record's flag;
       # lifted: true while somebody has unlocked it for a time;
-      # related: answers call(record type identifier, number) with JSON values of that record, or nil.
+      # related: answers call(record type identifier, number) with JSON values of that record, or nil;
+      # units: the same with the identifier of its unit, or nil.
       def initialize(
         principals:, record_type:, unit:, mode:, channel: "form", form: :own, stored: {}, entered: {}, at: nil,
-        network: nil, place: nil, locked: false, lifted: false, related: nil
+        network: nil, place: nil, locked: false, lifted: false, related: nil,
+        units: nil
       )
         @principals = principals
         @record_type = record_type
@@ -45,6 +48,7 @@ module CobaltLedger
         @locked = locked && !lifted
         @lifted = lifted
         @related = related
+        @units = units
         freeze
       end
 
@@ -56,7 +60,7 @@ module CobaltLedger
         Question.new(
           principals: principals, record_type: record_type, unit: unit, mode: mode, channel: channel, form: form,
           stored: stored, entered: entered, at: at, network: network, place: place, locked: locked, lifted: lifted,
-          related: related, **changes
+          related: related, units: units, **changes
         )
       end
 

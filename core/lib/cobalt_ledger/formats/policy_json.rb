@@ -72,10 +72,12 @@ module CobaltLedger
         rules = RuleReader.new(types, scope, @faults).read_all(of_sound_types(@hash["rules"], types))
         baselines =
           BaselineReader.new(types, @directory, @faults).read_all(of_sound_types(@hash["baselines"] || [], types))
+        automations = AutomationReader.new(types, @directory, @faults).read_all(@hash["automations"] || [])
         @faults.raise_if_any!
         Rules::Policy.new(
           name: @hash["name"], precedence: @hash["precedence"] || "strictest", labels: labels,
-          record_types: types.values, baselines: baselines, rules: rules, places: places, zone: zone, **declared
+          record_types: types.values, baselines: baselines, rules: rules, places: places, zone: zone,
+          automations: automations, **declared
         )
       end
 
@@ -177,7 +179,22 @@ module CobaltLedger
         type_ids = @hash["record_types"].map { |type| type["id"] }
         @hash["record_types"].each_with_index.filter_map do |type, index|
           RecordTypeReader.new(type, "/record_types/#{index}", label_ids, type_ids, @faults, @directory).read
-        end.to_h { |type| [type.id, type] }
+        end.to_h { |type| [type.id, type] }.tap { |types| carried(types) }
+      end
+
+      # What a reference carries over must be there on both sides.
+      def carried(types)
+        @hash["record_types"].each_with_index do |type, index|
+          own = types[type["id"]] or next
+          type["fields"].each_with_index do |field, place|
+            other = types[field["refers_to"]]
+            (field["inherits"] || {}).each do |id, source|
+              at = "/record_types/#{index}/fields/#{place}/inherits/#{id}"
+              @faults.add(at, "#{own.name} has no field “#{id}”") unless own.field(id)
+              @faults.add(at, "#{other.name} has no field “#{source}”") if other && !other.field(source)
+            end
+          end
+        end
       end
     end
   end

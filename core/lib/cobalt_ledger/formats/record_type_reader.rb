@@ -69,6 +69,7 @@ module CobaltLedger
           precedence: hash["precedence"],
           max_length: hash["max_length"] || Catalogue::Kind::TEXT_LIMIT,
           retired: hash["retired"] || false,
+          inherits: hash["inherits"] || {},
           options: (hash["options"] || []).map { |item| Catalogue::Option.new(**item.transform_keys(&:to_sym)).freeze }
         )
       end

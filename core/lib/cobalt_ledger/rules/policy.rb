@@ -7,24 +7,25 @@ module CobaltLedger
       # Two fields that no one person may edit both. record_type: identifier; fields: two identifiers; title: why.
       Separation = Struct.new(:record_type, :fields, :title, keyword_init: true)
 
-      # An automation or a program that has to write some fields. user: the directory user it acts as; channel: String.
-      Writer = Struct.new(:record_type, :fields, :title, :user, :channel, keyword_init: true)
+      # An automation or a program that has to write some fields. user: the directory user it acts as; channel: String;
+      # making: true where it writes them into new records.
+      Writer = Struct.new(:record_type, :fields, :title, :user, :channel, :making, keyword_init: true)
 
       # What a program is for. user: the directory user it acts as; record_types: identifiers.
       Program = Struct.new(:user, :record_types, :title, keyword_init: true)
 
       attr_reader :name, :precedence, :labels, :record_types, :baselines, :rules, :places, :zone, :separations, :writers,
-                  :limits, :programs
+                  :limits, :programs, :automations
 
       # labels: Array of Catalogue::Label; record_types: Array of Catalogue::RecordType;
       # baselines: Array of Catalogue::Baseline; rules: Array of Rules::Rule; precedence: name of a method;
       # places: Array of Catalogue::Option; zone: TZInfo::Timezone in which days are counted;
       # separations: Array of Separation; writers: Array of Writer; limits: Limits;
-      # programs: Array of Program.
+      # programs: Array of Program; automations: Array of Automation.
       def initialize(
         name:, precedence:, labels:, record_types:, baselines:, rules:, places: [],
         zone: TZInfo::Timezone.get("Etc/UTC"), separations: [], writers: [], limits: Limits.from(nil),
-        programs: []
+        programs: [], automations: []
       )
         @name = name
         @precedence = precedence
@@ -34,7 +35,8 @@ module CobaltLedger
         @places = places.freeze
         @zone = zone
         @separations = separations.freeze
-        @writers = writers.freeze
+        @writers = (writers + automations.select(&:on?).flat_map(&:writers)).freeze
+        @automations = automations.freeze
         @limits = limits
         @programs = programs.freeze
         @rules = rules.sort_by { |rule| [rule.guardrail? ? 1 : 0, rule.rank, rule.id] }.freeze

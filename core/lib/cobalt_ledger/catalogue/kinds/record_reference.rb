@@ -8,7 +8,7 @@ module CobaltLedger
         known_as "record_reference", order: 12
         titled "record"
 
-        def self.takes = %w[refers_to]
+        def self.takes = %w[refers_to inherits]
         def self.family = :reference
         def self.input = "reference"
 

@@ -37,7 +37,7 @@ module CobaltLedger
 
       # What took a facet away, with what is behind it where that is no rule.
       def above(drop)
-        drop.by && drop.by.dropped.empty? ? "#{drop.words} #{otherwise(drop.by)}" : drop.words.downcase
+        drop.by && drop.by.dropped.empty? ? "#{drop.words} #{otherwise(drop.by)}" : Words.uncapitalize(drop.words)
       end
 
       # What a field begins with, in words: "Label Restricted". giver: Access::Result::Giver.

@@ -40,7 +40,7 @@ module CobaltLedger
 
       # The strictest of what speaks of the facet, where it shuts; of equals the last.
       def beginning(facet)
-        @result.beginning(facet).select { |_, value| value.positive? }.reverse.max_by(&:last)
+        @result.beginning(facet).select { |_, value| value&.positive? }.reverse.max_by(&:last)
       end
     end
   end

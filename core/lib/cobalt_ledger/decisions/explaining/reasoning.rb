@@ -8,14 +8,16 @@ module CobaltLedger
       # What is said of rules in doubt.
       CLOSED = "what tightens counts, what loosens does not"
 
-      # settled: Settling::Settled; outcomes: Array of true, false or nil by test of the plan.
-      def initialize(engine, question, plan, settled, outcomes)
+      # settled: Settling::Settled; outcomes: Array of true, false or nil by test of the plan; covered: as of
+      # Decision.
+      def initialize(engine, question, plan, settled, outcomes, covered = {})
         @engine = engine
         @question = question
         @plan = plan
         @settled = settled
         @facts = settled.facts
         @outcomes = outcomes
+        @covered = covered
         @units_above = engine.directory.with_above(:unit, question.unit)
         @judged = {}.compare_by_identity
         @values = ValueAccount.new(engine, plan, settled, @outcomes)
@@ -39,7 +41,7 @@ module CobaltLedger
       def account(slot)
         ordinary, guardrails = @plan.speaking(slot.field)
         ledger = slot.ledger(@outcomes, @facts.hand) { |result| ledger(slot, result, ordinary, guardrails) }
-        result = ledger.result
+        result = @covered[slot.field.id] || ledger.result
         Account.new(
           slot.field, result,
           precedence: slot.stages.precedence,
