@@ -57,10 +57,10 @@ module RouteBench
   end
 
   # Requests a second of a few clients in a process of their own, for a few seconds.
-  def measure(port, path, headers)
+  def measure(port, path, headers, asked = { mode: "edit", number: "LN-0042" })
     reader, writer = IO.pipe
     pid = fork do
-      writer.write(Marshal.dump(load(port, path, headers)))
+      writer.write(Marshal.dump(load(port, path, headers, asked)))
       exit!(0)
     end
     writer.close
@@ -69,8 +69,8 @@ module RouteBench
     Marshal.load(result) # rubocop:disable Security/MarshalLoad -- from our own child
   end
 
-  def load(port, path, headers)
-    body = JSON.generate(mode: "edit", number: "LN-0042")
+  def load(port, path, headers, asked)
+    body = JSON.generate(asked)
     size = 0
     counts = Array.new(CLIENTS) do
       Thread.new do

@@ -14,6 +14,18 @@ module Server
       relation.pluck(:number, :unit, :stored, :locked, :lifted_until).map { |row| Bare.new(*row) }
     end
 
+    # A Bare of a number, or nil. Asked at every question of a program, so that its statement is not built anew each time.
+    def self.bare_of(record_type, number)
+      binds = { "record_type" => record_type, "number" => number }.map do |name, value|
+        ActiveRecord::Relation::QueryAttribute.new(name, value, ActiveModel::Type::String.new)
+      end
+      row = with_connection { |connection| connection.select_rows(BARE, "Record", binds).first } or return nil
+      Bare.new(row[0], row[1], row[2], row[3] == 1, row[4] && Time.find_zone!("UTC").parse(row[4]).to_time)
+    end
+
+    BARE = "SELECT number, unit, stored, locked, lifted_until FROM records WHERE record_type = ? AND number = ?"
+    private_constant :BARE
+
     # Text of stored values to Hash of field identifier to JSON value.
     def self.read(stored) = JSON.parse(stored, decimal_class: BigDecimal)
 

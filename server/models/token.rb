@@ -20,8 +20,19 @@ module Server
 
       # The live token of a secret, or nil.
       def of(secret)
-        found = secret.to_s.start_with?(PREFIX) ? find_by(digest: Session.digest(secret)) : nil
+        found = secret.to_s.start_with?(PREFIX) ? looked_up(Session.digest(secret)) : nil
         found if found&.live?(Time.now)
+      end
+
+      private
+
+      # Asked at every request, so that the statement is not built anew each time.
+      def looked_up(digest)
+        bind = ActiveRecord::Relation::QueryAttribute.new("digest", digest, ActiveModel::Type::String.new)
+        row = with_connection do |connection|
+          connection.select_one("SELECT * FROM tokens WHERE digest = ?", "Token", [bind])
+        end
+        row && instantiate(row)
       end
     end
 

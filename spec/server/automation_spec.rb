@@ -32,7 +32,7 @@ RSpec.describe "Automations" do
     expect(made.values).to include("object" => loan.values["object"], "proposal" => "Condition check before the loan")
     expect(made.unit).to eq(loan.unit)
     expect(loan.reload.values["packing"]).to eq("To be packed once the object is checked")
-    expect(done).to eq(["made Conservation job #{made.number}", "wrote Packing", "told 5 people"])
+    expect(done).to eq(["made Conservation job #{made.number}", "wrote Packing", "told 4 people"])
     told = Server::Message.where(kind: "automation").pluck(:person, :body).to_h
     expect(told.keys).to include("dag.holloway")
     expect(told["dag.holloway"]).to include("Object: #{loan.values['object']}")

@@ -84,6 +84,8 @@ module Server
         field = @type.field(id)
         decided = decision[id]
         next true if field.numbered? && value == record.number
+        # A column that is there for the sake of other records says nothing of one in which its reader sees nothing.
+        next true if value.nil? && (decided.hidden? || decided.masked?)
         next decided.disclose(decision.values[id]).first == value if decided.masked?
 
         !decided.hidden? && same?(field, decision.values[id], value)

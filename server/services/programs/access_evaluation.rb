@@ -45,7 +45,10 @@ module Server
       record = record_of(type, resource)
       return no("There is no such record") if record == :none
 
-      decision = decision(visitor, type, record, asked, mode(type, name, action))
+      mode = mode(type, name, action)
+      return opened if record && name == "open" && plain?(asked) && visitor.opens?(type, record, mode)
+
+      decision = decision(visitor, type, record, asked, mode)
       record_action ? on_record(decision, record, visitor, type, name) : on_fields(decision, type, resource, name)
     end
 
@@ -71,6 +74,11 @@ module Server
 
     private
 
+    # Is nothing typed into the record that is asked about?
+    def plain?(asked) = (asked["resource"].dig("properties", "values") || {}).empty?
+
+    def opened = answer(true, { "access" => "allowed", "reasons" => [] })
+
     def visitor_of(id, context)
       faults = CobaltLedger::FaultList.new
       at = CobaltLedger::Formats::QuestionJson.moment(context["time"], state.policy.zone, "/context/time", faults)
@@ -83,8 +91,10 @@ module Server
       # What only the program itself knows of the circumstances it may say only for others.
       return own if id == @token.person
 
-      Visitor.new(id, channel: context["channel"] || "form", network: network, place: place, at: at,
-                      scope: @token.scope)
+      Visitor.new(
+        id, channel: context["channel"] || "form", network: network, place: place, at: at, scope: @token.scope,
+        state: state
+      )
     end
 
     def network(text, faults)
@@ -96,7 +106,10 @@ module Server
 
     # Record; nil for one that is only described; :none for one that there is not, to the program.
     def record_of(type, resource)
-      resource["id"] ? own.find(type, resource["id"], "view") || :none : nil
+      return nil unless resource["id"]
+
+      found = Record.bare_of(type.id, resource["id"])
+      found && own.opens?(type, found, "view") ? found : :none
     end
 
     def mode(type, name, action)

@@ -22,15 +22,25 @@ module Server
     end
 
     # An Active Record relation.
-    def relation
-      always, depends = all.distinct.pluck(:unit).map { |unit| [unit, reads(unit)] }.partition { |_, reads| reads.nil? }
-      found = all.where(unit: always.map(&:first).select { |unit| open?(unit, {}) })
-      depends.group_by(&:last).reduce(found) do |sum, (fields, units)|
-        sum.or(some(all.where(unit: units.map(&:first)), fields))
-      end
-    end
+    def relation = parts.first
+
+    # How many they are: Integer. Known from looking for them.
+    def count = parts.last
 
     private
+
+    # [relation, how many it holds]
+    def parts
+      @parts ||= begin
+        units = all.group(:unit).count
+        always, depends = units.keys.map { |unit| [unit, reads(unit)] }.partition { |_, reads| reads.nil? }
+        open = always.map(&:first).select { |unit| open?(unit, {}) }
+        depends.group_by(&:last).reduce([all.where(unit: open), units.values_at(*open).sum]) do |sum, (fields, places)|
+          found, count = some(all.where(unit: places.map(&:first)), fields)
+          [sum[0].or(found), sum[1] + count]
+        end
+      end
+    end
 
     def all = Record.where(record_type: @type.id)
 
@@ -52,23 +62,24 @@ module Server
       end
     end
 
-    # Those of some records that are open. fields: as from reads.
+    # Those of some records that are open, and how many. fields: as from reads.
     def some(records, fields)
       names = fields - [:locked]
       columns = ["unit", flag(fields), *names.map { |id| value(id) }]
-      combinations = records.distinct.limit(COMBINATIONS + 1).pluck(*columns.map { |each| Arel.sql(each) })
+      asked = columns.map { |each| Arel.sql(each) }
+      combinations = records.group(*asked).limit(COMBINATIONS + 1).pluck(*asked, Arel.sql("count(*)"))
       return by_number(records, columns, names, fields) if combinations.size > COMBINATIONS
 
-      open = combinations.select { |row| open_row?(row, names) }
-      return records.none if open.empty?
+      open = combinations.select { |row| open_row?(row[0...-1], names) }
+      return [records.none, 0] if open.empty?
 
-      quoted = open.map { |row| "(#{row.map { |each| Record.connection.quote(each) }.join(', ')})" }
-      records.where("(#{columns.join(', ')}) IN (VALUES #{quoted.join(', ')})")
+      quoted = open.map { |row| "(#{row[0...-1].map { |each| Record.connection.quote(each) }.join(', ')})" }
+      [records.where("(#{columns.join(', ')}) IN (VALUES #{quoted.join(', ')})"), open.sum(&:last)]
     end
 
     # Is the record locked by hand at the moment? Only where that is asked for.
     def flag(fields)
-      return "0" unless fields.include?(:locked)
+      return "0 + 0" unless fields.include?(:locked)
 
       now = Record.connection.quote(@visitor.at.getutc.strftime("%F %T.%6N"))
       "(locked AND (lifted_until IS NULL OR lifted_until <= #{now}))"
@@ -94,7 +105,7 @@ module Server
           id if known[row]
         end
       end
-      records.where("id IN (SELECT value FROM json_each(?))", JSON.generate(ids))
+      [records.where("id IN (SELECT value FROM json_each(?))", JSON.generate(ids)), ids.size]
     end
   end
 end

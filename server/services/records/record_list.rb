@@ -50,10 +50,11 @@ module Server
 
     private
 
-    def records = (@open ||= @visitor.open_records(@type)).order(:number)
+    def open = @open ||= @visitor.opened_in_lists(@type)
+    def records = open.relation.order(:number)
 
     def cut(page, per_page)
-      [records.offset((page - 1) * per_page).limit(per_page).map { |record| row(record) }, records.count]
+      [records.offset((page - 1) * per_page).limit(per_page).map { |record| row(record) }, open.count]
     end
 
     def looked_through(page, per_page, wanted)
@@ -74,7 +75,7 @@ module Server
       search, sort, descending = wanted
       rows = all_rows { |row| search.empty? || row.words.values.any? { |text| text.to_s.downcase.include?(search) } }
       rows = sorted(rows, sort, descending) if sort
-      MEMORY.keep(key, Found.new(rows.map(&:number), [records.count - BUDGET, 0].max, now))
+      MEMORY.keep(key, Found.new(rows.map(&:number), [open.count - BUDGET, 0].max, now))
     end
 
     # Those that the block wants, by number. Read in batches, so that what is not wanted is let go again.

@@ -8,9 +8,10 @@ module Server
 
     # person: identifier of a directory user; channel: one of CobaltLedger's; network: the address they come from, String
     # or nil; place: a named place, or nil; at: Time, now where it is left out; scope: identifiers of the record types
-    # they are kept to, or nil. Raises Problem where there is no such person.
-    def initialize(person, channel: "form", network: nil, place: nil, at: nil, scope: nil)
-      @state = PolicyStore.instance.in_force
+    # they are kept to, or nil; state: PolicyStore::Compiled of the edition in force, where it is at hand.
+    # Raises Problem where there is no such person.
+    def initialize(person, channel: "form", network: nil, place: nil, at: nil, scope: nil, state: nil)
+      @state = state || PolicyStore.instance.in_force
       @at = at || Time.now
       @place = place
       @network = network && CobaltLedger::Conditions::NetworkKind.parse(network, nil)
@@ -22,7 +23,7 @@ module Server
         )
       end
 
-      @principals = state.directory.principals_of(person)
+      @principals = @state.directory.principals_of(person)
     rescue CobaltLedger::BadInput
       raise Problem.new(403, "nobody", "The directory no longer has the person your account stands for")
     end
@@ -74,7 +75,10 @@ module Server
     end
 
     # The records of a type that they may meet in lists: an Active Record relation.
-    def open_records(type) = reaches?(type) ? OpenRecords.new(self, type).relation : Record.none
+    def open_records(type) = reaches?(type) ? opened_in_lists(type).relation : Record.none
+
+    # The same with how many they are: OpenRecords.
+    def opened_in_lists(type) = OpenRecords.new(self, type)
 
     # Decides only whether a record may be opened.
     def opening(type)

@@ -49,10 +49,12 @@ module CobaltLedger
       # :locked where it is asked whether the record is locked by hand; nil where it hangs on nothing of it.
       def reads(question)
         plan = @engine.plan_for(question, fields: @fields)
-        return nil if plan.conditions.empty?
+        # Of all conditions only those that bear on what was asked for.
+        telling = @fields.flat_map { |field| plan.slot_of(field.id).tests }.uniq.map { |test| plan.conditions[test] }
+        return nil if telling.empty?
 
-        flag = plan.conditions.any? { |each| each.reads.include?([:locked]) }
-        ValueEffects.fields_read(plan.conditions, @type) + (flag ? [:locked] : [])
+        flag = telling.any? { |each| each.reads.include?([:locked]) }
+        ValueEffects.fields_read(telling, @type) + (flag ? [:locked] : [])
       end
 
       private
