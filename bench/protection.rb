@@ -48,7 +48,8 @@ module ProtectionBench
     fill
     page(report, "page of #{RECORDS} objects of three museums, of which one may be opened", "greta.moss",
          "collection-object")
-    deny("outgoing-loan", { "compare" => "equal", "left" => { "field" => "stage" }, "right" => { "value" => "signed" } })
+    deny("outgoing-loan",
+         { "compare" => "equal", "left" => { "field" => "stage" }, "right" => { "value" => "signed" } })
     page(report, "page of #{RECORDS} loans, of which those signed may not be opened", "tomas.reyl", "outgoing-loan")
   end
 

@@ -16,8 +16,8 @@ module Server
     attr_reader :status, :kind, :members
 
     # kind: last part of the problem's type; members: Hash of what the document holds beside the standard members;
-    # again: seconds after which to try again, where the status alone does not tell; headers: Hash of more that belong to
-    # the answer.
+    # again: seconds after which to try again, where the status alone does not tell; headers: Hash of more that belong
+    # to the answer.
     def initialize(status, kind, detail, again: AGAIN[status], headers: {}, **members)
       @status = status
       @kind = kind

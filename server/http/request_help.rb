@@ -103,8 +103,8 @@ module Server
       check_csrf
     end
 
-    # A program shows its token (RFC 6750), and is let in to what the contract has for programs. A session that comes with
-    # it counts for nothing.
+    # A program shows its token (RFC 6750), and is let in to what the contract has for programs. A session that comes
+    # with it counts for nothing.
     def enter_program
       return if @operation.public?
 

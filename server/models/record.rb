@@ -14,7 +14,8 @@ module Server
       relation.pluck(:number, :unit, :stored, :locked, :lifted_until).map { |row| Bare.new(*row) }
     end
 
-    # A Bare of a number, or nil. Asked at every question of a program, so that its statement is not built anew each time.
+    # A Bare of a number, or nil. Asked at every question of a program, so that its statement is not built anew each
+    # time.
     def self.bare_of(record_type, number)
       binds = { "record_type" => record_type, "number" => number }.map do |name, value|
         ActiveRecord::Relation::QueryAttribute.new(name, value, ActiveModel::Type::String.new)

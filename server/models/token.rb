@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module Server
-  # What a program shows to be let in: it stands for a user of the directory that is a program, kept to some record types,
-  # until a day. The secret itself is shown once; here stands its hash.
+  # What a program shows to be let in: it stands for a user of the directory that is a program, kept to some record
+  # types, until a day. The secret itself is shown once; here stands its hash.
   class Token < ActiveRecord::Base
     # What a secret begins with, so that one that got out is recognised.
     PREFIX = "cobalt_"

@@ -56,10 +56,8 @@ module Server
             (wanted.empty? || texts(user, directory).any? { |text| text.downcase.include?(wanted) }) &&
               (
                 (id.nil? && (kind != "programs" || user.program?)) || (!id.nil? &&
-                  (
-                    CobaltLedger::Directory::Audience::KINDS.map(&:to_s).include?(kind) &&
-                      directory.principals_of(user.id).include?(kind.to_sym, id)
-                  ))
+                  CobaltLedger::Directory::Audience::KINDS.map(&:to_s).include?(kind) &&
+                      directory.principals_of(user.id).include?(kind.to_sym, id))
               )
           end
         end

@@ -69,7 +69,8 @@ module Server
         def sent_mode = (sent.is_a?(Hash) && sent["mode"]) || "view"
         def lock_of = RecordLock.new(visitor, met, by: author, mode: sent_mode)
 
-        # Unlocking takes one's own password once more: a session that was left open is not enough, and no token has one.
+        # Unlocking takes one's own password once more: a session that was left open is not enough, and no token has
+        # one.
         def own_sign_in!
           raise Problem.new(403, "own-sign-in", "Only a person can unlock a record, with a password") unless @session
 

@@ -21,12 +21,10 @@ module Server
         app.post "/api/records/:type/import/preview" do
           allow!(:record)
           lines = record_import.preview
+          counts = lines.map(&:verb).tally
           json(
             "rows" => lines.map(&:to_view), "refused" => lines.count { |line| line.refusals.any? },
-            "new" => lines.count { |line| line.verb == "new" }, "changed" => lines.count do |line|
-                                                                  line.verb == "change"
-                                                                end,
-            "same" => lines.count { |line| line.verb == "same" }
+            "new" => counts.fetch("new", 0), "changed" => counts.fetch("change", 0), "same" => counts.fetch("same", 0)
           )
         end
 

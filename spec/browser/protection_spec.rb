@@ -89,7 +89,9 @@ RSpec.describe "Protection" do
   end
 
   it "opens valuations on weekdays from the house's network only, as rehearsed" do
-    at = ->(moment, network) { "/rehearsal?type=collection-object&mode=view&as=edda.farrow&at=#{moment}&network=#{network}" }
+    at = lambda { |moment, network|
+      "/rehearsal?type=collection-object&mode=view&as=edda.farrow&at=#{moment}&network=#{network}"
+    }
     enter_as("mairin", at: at.call("2026-11-27T10:00", "192.0.2.9"))
     expect(form_field("valuation")["data-level"]).to eq("read_only")
     [["2026-11-28T10:00", "192.0.2.9"], ["2026-11-27T19:00", "192.0.2.9"], ["2026-11-27T10:00", "198.51.100.9"]]

@@ -1,12 +1,13 @@
 # frozen_string_literal: true
 
-# What happens by itself, as a program and under the same decisions; and what a record carries from the one it came from.
+# What happens by itself, as a program and under the same decisions; and what a record carries from the one it came
+# from.
 RSpec.describe "Automations" do
   def policy = Server::Edition.newest.policy_document
 
   # Puts another policy in force.
-  def in_force
-    document = JSON.parse(JSON.generate(policy)).tap { |copy| yield copy }
+  def in_force(&block)
+    document = JSON.parse(JSON.generate(policy)).tap(&block)
     directory = Server::PolicyStore.instance.directory
     CobaltLedger::Formats::PolicyJson.build(document, directory)
     Server::Edition.create!(
@@ -17,8 +18,8 @@ RSpec.describe "Automations" do
 
   def approve(number)
     call(:post, "/api/records/outgoing-loan/form", { mode: "edit", number: number })
-    call(:patch, "/api/records/outgoing-loan/#{number}", { changes: { "stage" => "approved", "insurer" => "Lantern & Sons", "policy_number" => "LS-1" } },
-         if_match: answer["etag"])
+    changes = { "stage" => "approved", "insurer" => "Lantern & Sons", "policy_number" => "LS-1" }
+    call(:patch, "/api/records/outgoing-loan/#{number}", { changes: changes }, if_match: answer["etag"])
   end
 
   def jobs = Server::Record.where(record_type: "conservation-job")
@@ -45,7 +46,8 @@ RSpec.describe "Automations" do
     end
     sign_in("asha")
     expect(approve("LN-0013")).to eq(200)
-    words = "Approval date can't be changed: it is locked (Approval is the committee’s and Programs never write approvals)"
+    words = "Approval date can't be changed: it is locked (Approval is the committee’s and Programs never write " \
+            "approvals)"
     expect(done.first).to eq(words)
     expect(done.size).to eq(4)
     expect(Server::Message.find_by(kind: "refusal", person: "mairin.okafor").body).to eq("Reason: #{words}")
@@ -61,7 +63,8 @@ RSpec.describe "Automations" do
     end
     sign_in("mairin")
     before = jobs.count
-    Server::RecordDesk.new(Server::Visitor.new("dag.holloway")).create("conservation-job", nil, { "proposal" => "One" }, by: "Dag")
+    Server::RecordDesk.new(Server::Visitor.new("dag.holloway")).create("conservation-job", nil,
+                                                                       { "proposal" => "One" }, by: "Dag")
     expect(jobs.count).to eq(before + 4)
   end
 

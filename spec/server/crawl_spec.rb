@@ -69,7 +69,8 @@ RSpec.describe "Nothing of a hidden value comes out" do
       %w[view edit].each do |mode|
         ask.call(:post, "#{path}/form", { mode: mode, number: number, entered: { id => value } })
       end
-      rows = [["number,#{id},no_such_field\n#{number},#{value},1\n"].pack("m0"), ["number,#{id}\n#{number},#{value}\n"].pack("m0")]
+      rows = [["number,#{id},no_such_field\n#{number},#{value},1\n"].pack("m0"),
+              ["number,#{id}\n#{number},#{value}\n"].pack("m0")]
       rows.each { |content| ask.call(:post, "#{path}/import/preview", { content: content, format: "csv" }) }
       ask.call(:patch, "#{path}/#{number}", { changes: { id => value, "no_such_field" => 1 } }, if_match: etag)
     end

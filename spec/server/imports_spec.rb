@@ -139,12 +139,8 @@ RSpec.describe "Imports" do
   end
 
   it "imports exactly what was previewed, or nothing" do
-    import(
-      "directory", JSON.generate(directory.merge("users" => directory["users"].reject do |each|
-                     each["id"] == "finn.achterberg"
-                   end)),
-      replace: true, apply: false
-    )
+    fewer = directory["users"].reject { |each| each["id"] == "finn.achterberg" }
+    import("directory", JSON.generate(directory.merge("users" => fewer)), replace: true, apply: false)
     token = @preview["token"]
     Server::DirectoryVersion.keep(
       directory.merge("roles" => directory["roles"] + [{ "id" => "new", "name" => "New" }]), by: "spec"

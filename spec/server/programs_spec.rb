@@ -133,8 +133,8 @@ RSpec.describe "Programs" do
     ask(secret, "/api/records/outgoing-loan/form", { mode: "edit", number: "LN-0042" })
     expect(last_response.body).not_to include("Ilse Marrow")
     etag = answer["etag"]
-    ask(secret, "/api/records/outgoing-loan/LN-0042", { changes: { "approval_date" => "2026-11-27" } }, verb: "PATCH",
-                                                                                                        "HTTP_IF_MATCH" => etag)
+    changes = { changes: { "approval_date" => "2026-11-27" } }
+    ask(secret, "/api/records/outgoing-loan/LN-0042", changes, verb: "PATCH", "HTTP_IF_MATCH" => etag)
     expect(answer["detail"]).to eq("Approval date can't be changed: it is locked (Approval is the committee’s and " \
                                    "Programs never write approvals)")
     expect(ask(secret, "/api/records/outgoing-loan/LN-0001/unlock", { reason: "So", minutes: 5, password: "x" },

@@ -16,6 +16,8 @@ RSpec.describe CobaltLedger::Decisions::Inheritance do
     [generator, loans.merge("record_types" => loans["record_types"] + [job], "rules" => loans["rules"] + [hidden])]
   end
 
+  def engine_of(made) = CobaltLedger::Decisions::Engine.new(newest_policy(made, directory), directory)
+
   def asked(engine, generator, unit)
     loan = generator.question["stored"]
     record = ->(type, number) { loan if type == "loan" && number == "LN-1" }
@@ -36,7 +38,7 @@ RSpec.describe CobaltLedger::Decisions::Inheritance do
       carried = { "copy" => %w[contact notes].sample, "figure" => %w[count level].sample }
       generator, made = document(seed + number, carried)
       plain = JSON.parse(JSON.generate(made)).tap { |copy| copy["record_types"][1]["fields"][0].delete("inherits") }
-      engines = [made, plain].map { |each| CobaltLedger::Decisions::Engine.new(newest_policy(each, directory), directory) }
+      engines = [made, plain].map { |each| engine_of(each) }
       unit = %w[tidewater kiln].sample
       question = asked(engines[0], generator, unit)
       decision = engines[0].decide(question, reasoning: true)
@@ -56,15 +58,14 @@ RSpec.describe CobaltLedger::Decisions::Inheritance do
   def over(engine, question, source, unit)
     number = question.stored["loan"] or return 0
     values = question.related.call("loan", number) or return 2
-    decision = engine.decide(question.with(
-                               record_type: engine.policy.record_type("loan"), stored: values, unit: unit, mode: "view", form: nil
-                             ))
+    type = engine.policy.record_type("loan")
+    decision = engine.decide(question.with(record_type: type, stored: values, unit: unit, mode: "view", form: nil))
     decision.action("open").allowed? ? decision[source].state.visibility : 2
   end
 
   it "covers by the record that is stored while another is typed, and refuses what is typed there" do
-    type = { "fields" => [field("loan", "record_reference", refers_to: "loan").merge("inherits" => { "copy" => "location" }),
-                          field("copy")] }
+    reference = field("loan", "record_reference", refers_to: "loan").merge("inherits" => { "copy" => "location" })
+    type = { "fields" => [reference, field("copy")] }
     job = { "id" => "job", "name" => "Job", "sections" => [{ "id" => "main", "name" => "Main" }] }.merge(type)
     made = policy_document(rule("location", "show", when: compare("stage", "equal", "out")))
     made["record_types"] << job
@@ -76,8 +77,11 @@ RSpec.describe CobaltLedger::Decisions::Inheritance do
     )
     expect(engine.decide(question)["copy"].level).to eq("hidden")
     expect(engine.decide(question.with(entered: { "loan" => "LN-2" }))["copy"].level).to eq("hidden")
-    expect(engine.decide(question.with(stored: { "loan" => "LN-2", "copy" => "secret" }))["copy"].level).to eq("editable")
+    expect(engine.decide(question.with(stored: { "loan" => "LN-2",
+                                                 "copy" => "secret" }))["copy"].level).to eq("editable")
     verdict = CobaltLedger::Decisions::Saving.new(engine).judge(question, { "copy" => "other" })
-    expect(verdict.refusals.map(&:words)).to eq(["Copy can't be set: it is hidden (covered as on the record that Loan names)"])
+    expect(verdict.refusals.map(&:words)).to eq(
+      ["Copy can't be set: it is hidden (covered as on the record that Loan names)"]
+    )
   end
 end

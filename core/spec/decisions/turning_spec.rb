@@ -16,7 +16,8 @@ RSpec.describe CobaltLedger::Decisions::Turning do
   def condition(random)
     moment = (Time.utc(2026, 3, 28, 9) + (random.rand(80) * 1_800)).iso8601
     [nil, { "compare" => "at_most", "left" => { "time" => true }, "right" => { "value" => moment } },
-     { "compare" => "less", "left" => { "field" => "due" }, "right" => { "today" => random.rand(3) } }].sample(random: random)
+     { "compare" => "less", "left" => { "field" => "due" }, "right" => { "today" => random.rand(3) } }]
+      .sample(random: random)
   end
 
   def asked(engine, at)

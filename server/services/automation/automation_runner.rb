@@ -1,9 +1,9 @@
 # frozen_string_literal: true
 
 module Server
-  # Does what the policy has happen by itself when a record is created or reaches a stage. It stands in for the business's
-  # own automation: everything it does goes through the channel of automations, as the program it acts as, under the same
-  # decisions as anybody's; what it may not do it does not, and says so in the journal and to its owner.
+  # Does what the policy has happen by itself when a record is created or reaches a stage. It stands in for the
+  # business's own automation: everything it does goes through the channel of automations, as the program it acts as,
+  # under the same decisions as anybody's; what it may not do it does not, and says so in the journal and to its owner.
   class AutomationRunner
     # Automations that start each other, at most.
     DEEP = 3
@@ -93,7 +93,8 @@ module Server
         @visitor.state.directory.principals_of(user).include?(kind.to_sym, id)
       end
       Outbox.new(@visitor.state).send_to(
-        people, "automation", @record, "met by “#{@automation.title}”: #{step['words']}", nil, fields: step["fields"] || []
+        people, "automation", @record, "met by “#{@automation.title}”: #{step['words']}", nil,
+        fields: step["fields"] || []
       )
       ["told", [CobaltLedger::Words.count(people.size, "person", "people")]]
     end

@@ -58,7 +58,7 @@ module Server
     def perform = @rows.map { |row| row.number ? changed(row) : created(row) }
 
     def created(row)
-      changes = row.values.compact
+      changes = row.cells.compact
       _, aside = @desk.create(@type.id, row.unit, changes, by: @by)
       Line.new(row, "new", changes, [], told(aside))
     rescue Problem, CobaltLedger::BadInput => e
@@ -80,7 +80,7 @@ module Server
     # Of the cells, those that say something else than the person sees.
     def changes(record, row)
       decision = @visitor.state.engine.decide(@visitor.question(@type, record, "edit"))
-      row.values.reject do |id, value|
+      row.cells.reject do |id, value|
         field = @type.field(id)
         decided = decision[id]
         next true if field.numbered? && value == record.number

@@ -3,15 +3,15 @@
 require "csv"
 
 module Server
-  # Reads a file of records: CSV with a head line, or JSON as an export writes it. Raises CobaltLedger::BadInput where it
-  # can't be read at all; what is wrong with single values is told with their rows.
+  # Reads a file of records: CSV with a head line, or JSON as an export writes it. Raises CobaltLedger::BadInput where
+  # it can't be read at all; what is wrong with single values is told with their rows.
   class RecordRows
     # Rows of one file at most.
     MOST = 5_000
 
     # One record of the file. line: as in the file, for people; number: nil for a new one; unit: identifier or nil;
-    # values: Hash of field identifier to JSON value, nil for one to be emptied.
-    Row = Struct.new(:line, :number, :unit, :values)
+    # cells: Hash of field identifier to JSON value, nil for one to be emptied.
+    Row = Struct.new(:line, :number, :unit, :cells)
 
     # text: String; format: "csv" or "json"; type: RecordType; directory: for the names of people.
     def initialize(text, format, type, directory)

@@ -39,7 +39,9 @@ module Server
     def what_for
       @search = @state.engine.feasible(@question)
       outcomes, complete = @search.of(@field.id)
-      open, shut = outcomes.partition { |outcome| @field.family == :action ? outcome.decision.allowed? : outcome.decision.open? }
+      open, shut = outcomes.partition do |outcome|
+        @field.family == :action ? outcome.decision.allowed? : outcome.decision.open?
+      end
       {
         "answer" => answer(open, complete), "who" => @question.principals.title, "field" => @field.name,
         "ways" => open.map { |outcome| way(outcome)[0] },

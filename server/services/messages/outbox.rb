@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module Server
-  # Writes messages, each for one reader and through that reader's own decision: what a reader may not see of a record is
-  # not in it, and who may not open the record is not told which one it is.
+  # Writes messages, each for one reader and through that reader's own decision: what a reader may not see of a record
+  # is not in it, and who may not open the record is not told which one it is.
   class Outbox
     # Readers of one message at most.
     MOST = 50

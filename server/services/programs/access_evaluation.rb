@@ -93,7 +93,7 @@ module Server
 
       Visitor.new(
         id, channel: context["channel"] || "form", network: network, place: place, at: at, scope: @token.scope,
-        state: state
+            state: state
       )
     end
 

@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 module Server
-  # Who could change a field of one record as it is stored, or unlock it, at the moment and in the place of whoever asks.
+  # Who could change a field of one record as it is stored, or unlock it, at the moment and in the place of whoever
+  # asks.
   class Changers
     # Names told at most; seconds after which nobody further is looked at.
     NAMED = 5

@@ -27,8 +27,8 @@ module Server
       def to_view = { "number" => number, "unit" => unit, "words" => words, "masked" => masked }
     end
 
-    # type: RecordType; visitor: Visitor, of whom only what they may open is in it. The block decides a record: Record to
-    # what answers [] with a FieldDecision and has values.
+    # type: RecordType; visitor: Visitor, of whom only what they may open is in it. The block decides a record: Record
+    # to what answers [] with a FieldDecision and has values.
     def initialize(type, visitor, &decide)
       @type = type
       @visitor = visitor

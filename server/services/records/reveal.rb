@@ -80,7 +80,7 @@ module Server
 
       raise Problem.new(
         429, "too-many-looks",
-        "You have had #{@limits.reveals_per_hour} values revealed within an hour, which is as many as the policy allows",
+        "You have had #{@limits.reveals_per_hour} values revealed within an hour, as many as the policy allows",
         again: HOUR
       )
     end

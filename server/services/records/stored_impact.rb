@@ -1,9 +1,9 @@
 # frozen_string_literal: true
 
 module Server
-  # Which of the records that whoever asks may open an edit meets: how many, by how many people, and which of them could no longer
-  # be saved as they stand. Whoever asks learns nothing of values that they may not see themselves: in the place of
-  # these stand made-up ones, and it is said of which fields.
+  # Which of the records that whoever asks may open an edit meets: how many, by how many people, and which of them could
+  # no longer be saved as they stand. Whoever asks learns nothing of values that they may not see themselves: in the
+  # place of these stand made-up ones, and it is said of which fields.
   class StoredImpact
     # Records of one type that are listed at most, and records read at once.
     LISTED = 500

@@ -6,9 +6,9 @@ module Server
   class Visitor
     attr_reader :state, :principals, :channel, :at
 
-    # person: identifier of a directory user; channel: one of CobaltLedger's; network: the address they come from, String
-    # or nil; place: a named place, or nil; at: Time, now where it is left out; scope: identifiers of the record types
-    # they are kept to, or nil; state: PolicyStore::Compiled of the edition in force, where it is at hand.
+    # person: identifier of a directory user; channel: one of CobaltLedger's; network: the address they come from,
+    # String or nil; place: a named place, or nil; at: Time, now where it is left out; scope: identifiers of the record
+    # types they are kept to, or nil; state: PolicyStore::Compiled of the edition in force, where it is at hand.
     # Raises Problem where there is no such person.
     def initialize(person, channel: "form", network: nil, place: nil, at: nil, scope: nil, state: nil)
       @state = state || PolicyStore.instance.in_force

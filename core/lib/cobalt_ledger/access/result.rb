@@ -56,11 +56,11 @@ module CobaltLedger
       # The Result of what stands above and shut a facet, or nil where it came to what it is by itself.
       def shut_by(facet) = dropped.find { |drop| drop.facet == facet && drop.by }&.by
 
-      # The same, covered at least as much as something else is. state: State of that; words: what it is; lock: is what is
-      # covered to be locked too? Returns a Result.
+      # The same, covered at least as much as something else is. state: State of that; words: what it is; lock: is what
+      # is covered to be locked too? Returns a Result.
       def covered_as(state, words)
         sight = State.new(visibility: final.visibility, mask: final.mask, replace: final.replace)
-                     .strictest(State.new(visibility: state.visibility, mask: state.mask))
+          .strictest(State.new(visibility: state.visibility, mask: state.mask))
         shut = sight.visibility != Facets::SHOWN && !sight.replace
         left = final.with(visibility: sight.visibility, mask: sight.mask, replace: sight.replace,
                           **(shut ? { entry: Facets::LOCKED, presence: Facets::OPTIONAL } : {}))
@@ -96,7 +96,12 @@ module CobaltLedger
       def differences(left, words)
         Facets::ALL.reject { |facet| left.facet(facet) == final.facet(facet) }
           .map { |facet| Drop.new(facet, final.facet(facet), words) }
-          .push(*(left.mask != final.mask && left.visibility == final.visibility ? [Drop.new(:visibility, final.visibility, words)] : []))
+          .push(*(if left.mask != final.mask && left.visibility == final.visibility
+                    [Drop.new(:visibility,
+                              final.visibility, words)]
+                  else
+                    []
+                  end))
       end
 
       def beginners(facet)

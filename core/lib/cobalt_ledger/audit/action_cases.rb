@@ -11,7 +11,8 @@ module CobaltLedger
 
       def allowed?(kase, outcomes) = kase.result(outcomes).final.permission == Access::Facets::ALLOWED
 
-      # What an action can come to for somebody: [can it be allowed?, was everything decided?]. key: of Catalogue::Action.
+      # What an action can come to for somebody: [can it be allowed?, was everything decided?]. key: of
+      # Catalogue::Action.
       def can(user, unit, mode, key, channel: "form")
         feasible = @survey.engine.feasible(@survey.question(user, unit, mode, channel: channel))
         outcomes, complete = feasible.of(Catalogue::Action.id(key))

@@ -24,8 +24,8 @@ module CobaltLedger
       # refers_to: record type identifier for a record reference; baseline: Hash of facets or nil;
       # typed_when_incomplete: true for a computed field that may be typed while an input is blank;
       # precedence: name of a method, or nil for the record type's; max_length: of a text, in characters; retired: true
-      # for one that is kept for what records hold, and that nobody meets any more; inherits: of a record reference, Hash
-      # of identifier of a field of the same record to that of the field referred to, as which it is covered.
+      # for one that is kept for what records hold, and that nobody meets any more; inherits: of a record reference,
+      # Hash of identifier of a field of the same record to that of the field referred to, as which it is covered.
       def initialize(
         id:, name:, kind:, section:, label:, options: [], help: nil, formula: nil, numbering: nil, refers_to: nil,
         baseline: nil, typed_when_incomplete: false, precedence: nil, max_length: Kind::TEXT_LIMIT,

@@ -67,8 +67,8 @@ module CobaltLedger
 
       private
 
-      # Moments of a day at which something can change: its beginning, the edges of the hours on it, and where its clocks
-      # are changed.
+      # Moments of a day at which something can change: its beginning, the edges of the hours on it, and where its
+      # clocks are changed.
       def edges(date)
         plain = [0, *hours].uniq.flat_map do |minute|
           local = Time.utc(date.year, date.month, date.day, minute / 60, minute % 60)

@@ -35,9 +35,10 @@ module CobaltLedger
                        covered.transform_values(&:last)
                      )
                    end
+        shown = { offers: offers(plan, settled, outcomes, fields), objections: objections(plan, outcomes) }
         Decision.new(
-          question, plan, outcomes, settled, raw, fields, covered: covered.transform_values(&:last),
-          offers: offers(plan, settled, outcomes, fields), objections: objections(plan, outcomes), reasoning: accounts
+          question, plan, outcomes, settled, raw, fields,
+          covered: covered.transform_values(&:last), reasoning: accounts, **shown
         )
       end
 
@@ -123,7 +124,8 @@ module CobaltLedger
           before = found[id]&.last || plan.slot_of(id).result(outcomes, hand: hand)
           next if before.spoken.rules.any? { |each| each.gives.visibility }
 
-          after = before.covered_as(Access::State.new(visibility: covered.visibility), "worked out from what is covered")
+          after = before.covered_as(Access::State.new(visibility: covered.visibility),
+                                    "worked out from what is covered")
           found[id] = [step.field, after] unless after.equal?(before)
         end
         found

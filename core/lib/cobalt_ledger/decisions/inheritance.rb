@@ -2,9 +2,9 @@
 
 module CobaltLedger
   module Decisions
-    # What a record that was made from another carries with it: fields that a reference names are covered for a person at
-    # least as the fields they come from are on the record referred to, as long as the reference stands there. The record
-    # that is stored and the one on the screen count both, so that nothing opens by typing another.
+    # What a record that was made from another carries with it: fields that a reference names are covered for a person
+    # at least as the fields they come from are on the record referred to, as long as the reference stands there. The
+    # record that is stored and the one on the screen count both, so that nothing opens by typing another.
     class Inheritance
       # References that are followed one after another.
       DEEP = 3
@@ -20,8 +20,8 @@ module CobaltLedger
       # Is there anything to follow?
       def any? = @references.any? && !@question.related.nil?
 
-      # values: Hash of identifier to typed value, as they stand. Yields [identifier, Access::State as which it is covered,
-      # words] for every field that is covered by a record referred to.
+      # values: Hash of identifier to typed value, as they stand. Yields [identifier, Access::State as which it is
+      # covered, words] for every field that is covered by a record referred to.
       def each(values)
         @references.each do |field|
           numbers(field, values).each do |number|
@@ -41,7 +41,8 @@ module CobaltLedger
       # Not by its number: who reads this may not be let see which record it is.
       def words(field) = "covered as on the record that #{field.name} names"
 
-      # A lambda from a field of the record referred to, to the State as which it is covered. What can't be followed covers.
+      # A lambda from a field of the record referred to, to the State as which it is covered. What can't be followed
+      # covers.
       def covers(field, number)
         decision = @depth < DEEP ? source(field.refers_to, number) : nil
         return ->(_) { HIDDEN } if decision.nil? || !decision.action("open").allowed?

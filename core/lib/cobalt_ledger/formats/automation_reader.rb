@@ -72,7 +72,10 @@ module CobaltLedger
           field = written.field(id)
           next @faults.add("#{pointer}/#{id}", "#{written.name} has no field “#{id}”") unless field
 
-          @faults.add("#{pointer}/#{id}", "#{field.name} is #{field.kind.title}, so nothing can write it") if field.never_typed?
+          if field.never_typed?
+            @faults.add("#{pointer}/#{id}",
+                        "#{field.name} is #{field.kind.title}, so nothing can write it")
+          end
           if value["from"] && from.field(value["from"]).nil?
             @faults.add("#{pointer}/#{id}/from", "#{from.name} has no field “#{value['from']}”")
           end

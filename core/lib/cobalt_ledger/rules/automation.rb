@@ -5,7 +5,8 @@ module CobaltLedger
     # What happens by itself when a record is created or reaches a stage, done as a program of the directory. Immutable.
     #
     # user: identifier of that program; start: {"created" => true} or {"stage" => identifier}; steps: Array of
-    # {"write" => values}, {"make" => ...} or {"tell" => ...}, as in the document; owner: who is told of refusals, or nil.
+    # {"write" => values}, {"make" => ...} or {"tell" => ...}, as in the document; owner: who is told of refusals, or
+    # nil.
     Automation = Struct.new(:id, :title, :user, :record_type, :start, :steps, :owner, :on, keyword_init: true) do
       def on? = on
 

@@ -14,7 +14,8 @@ module CobaltLedger
       # What a program is for. user: the directory user it acts as; record_types: identifiers.
       Program = Struct.new(:user, :record_types, :title, keyword_init: true)
 
-      attr_reader :name, :precedence, :labels, :record_types, :baselines, :rules, :places, :zone, :separations, :writers,
+      attr_reader :name, :precedence, :labels, :record_types, :baselines, :rules, :places, :zone, :separations,
+                  :writers,
                   :limits, :programs, :automations
 
       # labels: Array of Catalogue::Label; record_types: Array of Catalogue::RecordType;

@@ -19,7 +19,8 @@ module CobaltLedger
             .select { |writer| writer.record_type == @type.id }
             .flat_map do |writer|
               user = @directory.find(:user, writer.user) or next []
-              question = @survey.question(user, @survey.units.first, writer.making ? "create" : "edit", channel: writer.channel)
+              question = @survey.question(user, @survey.units.first, writer.making ? "create" : "edit",
+                                          channel: writer.channel)
               decision = @survey.engine.decide(question)
               writer
                 .fields

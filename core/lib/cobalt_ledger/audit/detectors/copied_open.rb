@@ -4,8 +4,8 @@ module CobaltLedger
   module Audit
     module Detectors
       # A value is copied into another record, and somebody from whom it is covered here sees it there.
-      # Bad: an automation copies an object's valuation into the job it begins, where everybody reads it. Good: the job's
-      # reference to the object carries the valuation's protection with it.
+      # Bad: an automation copies an object's valuation into the job it begins, where everybody reads it. Good: the
+      # job's reference to the object carries the valuation's protection with it.
       class CopiedOpen < Detector
         include ActionCases
 
@@ -59,8 +59,8 @@ module CobaltLedger
           field = @type.field(source)
           question = @survey.question(user, unit, "view")
           finding(
-            "“#{automation.title}” copies #{field.name} into #{made.field(own).name} of #{Words.indefinite(made.noun)}, " \
-            "where #{user.name} sees what is covered here.",
+            "“#{automation.title}” copies #{field.name} into #{made.field(own).name} of " \
+            "#{Words.indefinite(made.noun)}, where #{user.name} sees what is covered here.",
             fields: [field], example: Evidence.of(question, @survey.engine.decide(question).fields, [field])
           )
         end

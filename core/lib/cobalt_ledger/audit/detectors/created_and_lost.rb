@@ -32,8 +32,8 @@ module CobaltLedger
           user, unit = lost.first
           [
             finding(
-              "#{user.name} may create #{Words.indefinite(@type.noun)} at #{@directory.name_of(:unit, unit)}, and can " \
-              "never open one there#{others(lost)}.",
+              "#{user.name} may create #{Words.indefinite(@type.noun)} at #{@directory.name_of(:unit, unit)}, and " \
+              "can never open one there#{others(lost)}.",
               fields: [create, open], rules: rules(open),
               example: Evidence.of(question = @survey.question(user, unit, "create"),
                                    @survey.engine.decide(question).actions, [create])

@@ -13,7 +13,7 @@ module CobaltLedger
         describes "Nobody may",
                   severity: "warning",
                   group: "stuck",
-                  meaning: "The policy speaks of an action, or locks records that have to be unlocked, and nobody may do it."
+                  meaning: "The policy speaks of an action, or locks what has to be unlocked, and nobody may do it."
 
         def findings
           @type.actions.select { |action| spoken_of?(action) && !meant?(action) }.filter_map do |action|

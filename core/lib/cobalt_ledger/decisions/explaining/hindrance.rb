@@ -23,7 +23,9 @@ module CobaltLedger
         if given.any?
           given
         else
-          @result.dropped.select { |drop| %i[entry permission].include?(drop.facet) }.map { |drop| Reason.new(Words.capitalize(drop.words)) }
+          @result.dropped.select do |drop|
+            %i[entry permission].include?(drop.facet)
+          end.map { |drop| Reason.new(Words.capitalize(drop.words)) }
         end
       end
 

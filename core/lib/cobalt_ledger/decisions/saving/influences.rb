@@ -38,7 +38,11 @@ module CobaltLedger
       def sources(id)
         read = @plan.slot_of(id).tests.flat_map { |index| @plan.conditions[index].fields }
         # Which record is referred to says how what was copied from it is covered.
-        read += [id, *computed_from(id)].flat_map { |each| @plan.record_type.inherited(each).map { |field, _| field.id } }
+        read += [id, *computed_from(id)].flat_map do |each|
+          @plan.record_type.inherited(each).map do |field, _|
+            field.id
+          end
+        end
         reached = (read + read.flat_map { |field| Graph.reachable(field) { |each| feeding(each) } }).uniq
         (reached & @ids) - [id]
       end

@@ -25,8 +25,8 @@ module CobaltLedger
         @answers = {}
       end
 
-      # Returns [Array of Outcome (one a level, most restrictive first), complete: true or false]. hand: :lifted to leave
-      # out what locks the record as a whole.
+      # Returns [Array of Outcome (one a level, most restrictive first), complete: true or false]. hand: :lifted to
+      # leave out what locks the record as a whole.
       def of(field_id, hand = nil)
         @answers[[field_id, hand]] ||= search_field(field_id, hand)
       end
