@@ -45,6 +45,8 @@ module Server
 
     Job.wake = Jobs::Crew.method(:wake)
 
+    # Asked most, so it is looked for first.
+    register Routes::Programs
     register Routes::Sessions
     register Routes::Accounts
     register Routes::Overview
@@ -60,7 +62,6 @@ module Server
     register Routes::RecordFiles
     register Routes::Records
     register Routes::RecordActions
-    register Routes::Programs
 
     # The front end: a file where there is one, the page itself for every other address.
     get "/*" do

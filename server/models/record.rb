@@ -17,10 +17,7 @@ module Server
     # A Bare of a number, or nil. Asked at every question of a program, so that its statement is not built anew each
     # time.
     def self.bare_of(record_type, number)
-      binds = { "record_type" => record_type, "number" => number }.map do |name, value|
-        ActiveRecord::Relation::QueryAttribute.new(name, value, ActiveModel::Type::String.new)
-      end
-      row = with_connection { |connection| connection.select_rows(BARE, "Record", binds).first } or return nil
+      row = Prepared.ask(BARE, [record_type, number]).rows.first or return nil
       Bare.new(row[0], row[1], row[2], row[3] == 1, row[4] && Time.find_zone!("UTC").parse(row[4]).to_time)
     end
 

@@ -48,8 +48,7 @@ module Server
 
       # Asked at every request, so that both rows are read by one statement that is not built anew each time.
       def looked_up(digest)
-        token = ActiveRecord::Relation::QueryAttribute.new("token_digest", digest, ActiveModel::Type::String.new)
-        row = with_connection { |connection| connection.select_one(lookup, "Session", [token]) } or return nil
+        row = Prepared.ask(lookup, [digest]).first or return nil
         own, of_account =
           row
             .partition { |name, _| name.start_with?("s_") }

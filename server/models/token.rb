@@ -28,10 +28,7 @@ module Server
 
       # Asked at every request, so that the statement is not built anew each time.
       def looked_up(digest)
-        bind = ActiveRecord::Relation::QueryAttribute.new("digest", digest, ActiveModel::Type::String.new)
-        row = with_connection do |connection|
-          connection.select_one("SELECT * FROM tokens WHERE digest = ?", "Token", [bind])
-        end
+        row = Prepared.ask("SELECT * FROM tokens WHERE digest = ?", [digest]).first
         row && instantiate(row)
       end
     end

@@ -70,7 +70,7 @@ RSpec.describe "Records" do
     enter_as("tomas", at: "/records/outgoing-loan/LN-0042?mode=edit")
     form_field("borrower").find("input").set("Mine")
     expect(page).to have_text("not saved")
-    desk = Server::RecordDesk.new("asha.brandt")
+    desk = Server::RecordDesk.new(Server::Visitor.new("asha.brandt"))
     desk.update(
       "outgoing-loan", "LN-0042", { "purpose" => "research" },
       if_match: Server::Record.find_by(number: "LN-0042").etag, by: "Asha"

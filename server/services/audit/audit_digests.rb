@@ -43,7 +43,8 @@ module Server
     def to_h
       lists = LISTS.map { |list| (@document[list] || []).group_by { |item| item["record_type"] } }
       @document["record_types"].to_h do |type|
-        items = [type] + beyond(type) + lists.flat_map { |list| list[type["id"]] || [] }
+        items = [type, *beyond(type), *of_automations(type["id"], lists)] +
+                lists.flat_map { |list| list[type["id"]] || [] }
         [type["id"], Digest::SHA256.hexdigest([shared, *items.map { |item| self.class.of_item(item) }].join(" "))]
       end
     end
@@ -56,11 +57,23 @@ module Server
       @document["record_types"].select { |other| named.include?(other["id"]) }
     end
 
+    # What starts at it or writes into it, and all that decides about the records made from it: copies are looked at.
+    def of_automations(id, lists)
+      automations = @document["automations"] || []
+      own, others = automations.partition { |each| each["record_type"] == id }
+      made = own.flat_map { |each| makes(each) }.uniq
+      own + others.select { |each| makes(each).include?(id) } +
+        @document["record_types"].select { |type| made.include?(type["id"]) } +
+        made.flat_map { |type| lists.flat_map { |list| list[type] || [] } }
+    end
+
+    def makes(automation) = automation["steps"].filter_map { |step| step.dig("make", "record_type") }
+
     def shared
       @shared ||=
         begin
           settings =
-            @document.slice("precedence", "time_zone", "places", "labels").merge(
+            @document.slice("precedence", "time_zone", "places", "labels", "programs", "limits").merge(
               "types" => @document["record_types"].map { |type| type["id"] }
             )
           beside = { "directory" => DirectoryVersion.newest.sha256, "day" => Date.today.iso8601, "program" => PROGRAM }

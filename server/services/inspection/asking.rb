@@ -15,6 +15,7 @@ module Server
       @field = @question.record_type.subject(params["field"]) or
         raise CobaltLedger::BadInput.at("/field", "#{@question.record_type.name} has no field “#{params['field']}”")
       @fixed = @reader.record || params["entered"]
+      @question = state.engine.while_open(@question) if !@fixed && @question.record_type.field(@field.id)
     end
 
     # Everybody by what they can come to: Array of {"levels", "people" => count, "names"}, the most open first.
@@ -82,7 +83,7 @@ module Server
       @known[key] ||= if @fixed
                         [@state.engine.decide(asked).everything[@field.id].level]
                       else
-                        @state.engine.feasible(asked).of(@field.id, :lifted).first.map do |outcome|
+                        @state.engine.feasible(asked).of(@field.id).first.map do |outcome|
                           outcome.decision.level
                         end
                       end

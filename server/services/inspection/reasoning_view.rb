@@ -36,6 +36,8 @@ module Server
     end
 
     def possible
+      # Of a field it is told how it is while the record is open as a whole; when that is not stands by itself.
+      @question = @state.engine.while_open(@question) if @question.record_type.field(@field.id)
       search = @state.engine.feasible(@question)
       found, complete = search.of(@field.id)
       [

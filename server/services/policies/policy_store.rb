@@ -92,11 +92,7 @@ module Server
 
     # [number of the edition in force, version of the directory]
     def newest
-      ActiveRecord::Base.with_connection do |connection|
-        connection.select_rows(
-          "SELECT (SELECT max(number) FROM editions), (SELECT max(id) FROM directory_versions)"
-        ).first
-      end
+      Prepared.ask("SELECT (SELECT max(number) FROM editions), (SELECT max(id) FROM directory_versions)").rows.first
     end
 
     def edition(number, people)

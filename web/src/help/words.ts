@@ -7,6 +7,13 @@ export const WORDS = {
   baseline:
     "A named set of starting states for fields, given to any number of business units or record categories. Rules speak after it.",
   guardrail: "A rule that no ordinary rule can loosen: it only ever makes the outcome stricter.",
+  action:
+    "Something done to a record as a whole (open, create, save, delete, lock, unlock, reveal, export), allowed or denied by rules as fields are shown or locked.",
+  "the whole record":
+    "Open or locked, by a rule, a stage or a person's hand. While it is locked, every field is; who may unlocks it for some minutes.",
+  reveal: "A covered value shown for one look, with a reason. It is counted, and stands in the journal.",
+  journal:
+    "What was done to records beyond what forms let people: locks, looks, deletions, files. Never with a value in it.",
   reasoning: "The step-by-step account of one decision, with what it has come to after each step.",
   rehearsal: "The live form as any person would meet it. Nothing typed there reaches a record.",
   finding: "One thing that the audit proved, with an example that shows it.",

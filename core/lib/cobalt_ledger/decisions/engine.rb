@@ -60,6 +60,13 @@ module CobaltLedger
         feasible_under(plan_for(question), facts(question.with(stored: {}, entered: {}, related: nil), {}))
       end
 
+      # The same question about a record that is open as a whole, for what is said of single fields; where rules ask for
+      # the record's own flag, the question as it is.
+      def while_open(question)
+        flagged = plan_for(question).conditions.any? { |each| each.reads.include?([:locked]) }
+        flagged ? question : question.with(lifted: true)
+      end
+
       # What a plan can come to: a Feasibility. base: Conditions::Facts with what is known whatever the record.
       def feasible_under(plan, base) = plan.feasible(base) { Feasibility.new(plan, base, @search_memory) }
 

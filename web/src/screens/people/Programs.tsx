@@ -161,6 +161,7 @@ export function Programs({ onClose }: { onClose: () => void }) {
           />
         </label>
         <Checkbox
+          style={{ alignSelf: "end", paddingBottom: 4 }}
           checked={made.asks_for_others}
           onChange={(event) => setMade({ ...made, asks_for_others: event.target.checked })}
         >

@@ -11,7 +11,7 @@ module CobaltLedger
         known_as "program_beyond_scope", order: 53
         describes "Program beyond its scope",
                   severity: "warning",
-                  group: "exposed",
+                  group: "housekeeping",
                   meaning: "A program may open records of a type that the policy does not have it for."
 
         CHANNELS = %w[interface automation].freeze

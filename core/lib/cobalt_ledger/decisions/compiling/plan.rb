@@ -57,7 +57,7 @@ module CobaltLedger
 
       # What is feasible under the plan whatever the record, for all whom it makes no difference to; the block works it
       # out. base: Conditions::Facts with who asks, when and from where.
-      def feasible(base, &block) = @feasible.fetch(base.circumstances(@circumstances), &block)
+      def feasible(base, &block) = @feasible.fetch([base.hand, *base.circumstances(@circumstances)], &block)
 
       # facts: Conditions::Facts. Returns Array of true, false or nil by test.
       def outcomes(facts)

@@ -41,9 +41,10 @@ module CobaltLedger
         end
 
         search = @engine.feasible(asked)
+        # When the record is locked as a whole stands in its own row, and not in that of every field.
+        open = @engine.feasible(@engine.while_open(asked))
         subjects.to_h do |field|
-          # When the record is locked as a whole stands in its own row, and not in that of every field.
-          outcomes, complete = search.of(field.id, record_type.field(field.id) ? :lifted : nil)
+          outcomes, complete = (record_type.field(field.id) ? open : search).of(field.id)
           [field.id, Cell.new(outcomes.map { |outcome| outcome.decision.level }, complete, outcomes.any?(&:contested))]
         end
       end

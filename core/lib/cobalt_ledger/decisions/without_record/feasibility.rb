@@ -25,10 +25,9 @@ module CobaltLedger
         @answers = {}
       end
 
-      # Returns [Array of Outcome (one a level, most restrictive first), complete: true or false]. hand: :lifted to
-      # leave out what locks the record as a whole.
-      def of(field_id, hand = nil)
-        @answers[[field_id, hand]] ||= search_field(field_id, hand)
+      # Returns [Array of Outcome (one a level, most restrictive first), complete: true or false].
+      def of(field_id)
+        @answers[field_id] ||= search_field(field_id)
       end
 
       # When a field has a level, in words; nil when it has it always.
@@ -36,7 +35,7 @@ module CobaltLedger
         slot = @plan.slot_of(field_id)
         combinations, = reachable(slot.tests)
         feasible = combinations.keys
-        wanted = feasible.select { |vector| slot.decide(combinations[vector][0]).level == level }
+        wanted = feasible.select { |vector| slot.decide(combinations[vector][0], @base.hand).level == level }
         conditions = slot.tests.map { |index| @plan.conditions[index] }
         Cover.new(feasible, wanted).words(
           conditions.map { |each| each.words(directory) }, conditions.map { |each| each.opposite_words(directory) }
@@ -85,12 +84,12 @@ module CobaltLedger
 
       private
 
-      def search_field(field_id, hand)
+      def search_field(field_id)
         slot = @plan.slot_of(field_id)
         combinations, complete = reachable(slot.tests)
         by_level = {}
         combinations.each_value do |outcomes, example|
-          decision = slot.decide(outcomes, hand)
+          decision = slot.decide(outcomes, @base.hand)
           found = (by_level[decision.level] ||= Feasible.new(decision: decision, example: example, contested: false))
           found.contested ||= decision.contested?
         end
@@ -98,7 +97,7 @@ module CobaltLedger
       end
 
       def level_with(slot, example)
-        slot.decide(@plan.outcomes(facts(example))).level
+        slot.decide(@plan.outcomes(facts(example)), @base.hand).level
       end
 
       # The facts an example stands for, once the rules have done to its values what they do.
@@ -138,7 +137,7 @@ module CobaltLedger
         [true, false].repeated_permutation(open.size).all? do |vector|
           told = seen.dup
           open.zip(vector) { |place, outcome| told[place] = outcome }
-          slot.decide(by_index(slot.tests, told)).level == level
+          slot.decide(by_index(slot.tests, told), @base.hand).level == level
         end
       end
 

@@ -64,7 +64,7 @@ export function WholeBar({ type, number, noun, mode, standing, etag, onGone }: P
           )}
           {lock && !may("unlock") && <WhoLifts type={type} number={number} />}
           <Dropdown trigger={["click"]} menu={{ items: acts, onClick: ({ key }) => setDoing(key as Doing) }}>
-            <Button aria-label={`More to do with ${number}`}>The whole record ▾</Button>
+            <Button>The whole record ▾</Button>
           </Dropdown>
         </span>
       </div>
