@@ -89,7 +89,9 @@ module Server
       # Helpers of these routes.
       module Help
         def baselines(state)
-          (state.document["baselines"] || []).map { |each| each.merge("etag" => PolicyEditor.etag(each)) }
+          (state.document["baselines"] || []).map do |each|
+            { "states" => {} }.merge(each, "etag" => PolicyEditor.etag(each))
+          end
         end
 
         # What follows from a field's kind, for those who write rules. field: CobaltLedger::Catalogue::Field.

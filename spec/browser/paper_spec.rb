@@ -29,9 +29,10 @@ RSpec.describe "On paper" do
     enter_as("mairin", at: "/map?type=outgoing-loan")
     expect(page).to have_css("td[aria-label^='Loan number, Registrar']")
     fields = all("tbody th[scope='row']").map(&:text)
+    beyond = fields.index { |text| text.start_with?("Loan number") }
     pages = printed(height: 9)
     expect(pages.size).to be > 1
-    expect(pages.drop(1).map { |each| each.delete(" ") }).to all(include("#{fields.size}fields15audiences"))
+    expect(pages.drop(1).map { |each| each.delete(" ") }).to all(include("#{fields.size - beyond}fields15audiences"))
     text = pages.join.gsub(/[^[:alnum:]]/, "")
     expect(fields.reject { |field| text.include?(field.gsub(/[^[:alnum:]]/, "")) }).to eq([])
   end

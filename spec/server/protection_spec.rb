@@ -159,4 +159,38 @@ RSpec.describe "Records protected as wholes" do
     expect(call(:delete, "#{loans}/LN-0007", nil, if_match: @etag)).to eq(200)
     expect(call(:post, "#{loans}/form", { mode: "view", number: "LN-0007" })).to eq(404)
   end
+
+  it "tells of an edited action whom it lets do less, before it is published, and why it is as it is" do
+    sign_in("mairin")
+    denied = { "lines" => [{ "actions" => ["export"], "effects" => [{ "effect" => "deny" }] }], "targets" => nil,
+               "effects" => nil, "record_type" => "study-visit", "title" => "Visits stay here",
+               "audience" => { "any" => [{ "role" => "volunteer" }] } }
+    expect(call(:post, "/api/rules", { rule: rule.merge(denied).compact })).to eq(201), last_response.body
+    call(:get, "/api/change-set/impact")
+    expect(answer["lines"]).to include(
+      include("field" => "Export", "direction" => ["may do less"], "before" => "allowed", "after" => "denied",
+              "who" => "everyone with the role Volunteer")
+    )
+    call(:post, "/api/reasoning", { question: { as: "role:volunteer", record_type: "study-visit", mode: "view" },
+                                    field: "action/export", state: "pending" })
+    expect(answer["outcomes"].map { |each| each["level"] }).to eq(["denied"])
+    call(:post, "/api/ask/what-for", { question: { as: "role:volunteer", record_type: "study-visit", mode: "view" },
+                                       field: "action/unlock", state: "pending" })
+    expect(answer).to include("answer" => "no", "field" => "Unlock")
+  end
+
+  it "takes somebody to be where their address is" do
+    Server::Account.create!(login: "dag", name: "Dag Holloway", access: "record_user", person: "dag.holloway",
+                            password: Server::DemoData::PASSWORD)
+    job = Server::Record.find_by!(record_type: "conservation-job", unit: "tidewater-house")
+    job.update!(stored: JSON.generate(job.values.merge("insurer_notes" => "worth more than it says")))
+    sign_in("dag")
+    seen = %w[192.0.2.70 192.0.2.9].map do |address|
+      custom_request("POST", "/api/records/conservation-job/form", {},
+                     "CONTENT_TYPE" => "application/json", "HTTP_X_CSRF_TOKEN" => @csrf, "REMOTE_ADDR" => address,
+                     input: JSON.generate(mode: "view", number: job.number))
+      last_response.body.include?("worth more than it says")
+    end
+    expect(seen).to eq([true, false])
+  end
 end

@@ -87,14 +87,14 @@ module Server
       type = type_of(finding["record_type"])
       finding.slice("id", "detector", "severity", "group", "title", "words").merge(
         "type_name" => type.name, "record_type" => type.id, "grave" => grave?(finding),
-        "fields" => finding["fields"].map { |id| type.field(id)&.name || id }
+        "fields" => finding["fields"].map { |id| type.subject(id)&.name || id }
       )
     end
 
     def undecided
       (touched - unproved).flat_map do |id|
         before, after = parts(id).map { |part| part["undecided"] }
-        (after - before).map { |field| "#{type_of(id).field(field)&.name || field} (#{name_of(id)})" }
+        (after - before).map { |field| "#{type_of(id).subject(field)&.name || field} (#{name_of(id)})" }
       end
     end
 

@@ -42,7 +42,7 @@ module Server
         .except("basis")
         .merge(
           "meaning" => CobaltLedger::Audit::Detector[finding["detector"]].meaning, "type_name" => type.name,
-          "fields" => finding["fields"].map { |each| { "id" => each, "name" => type.field(each)&.name || each } },
+          "fields" => finding["fields"].map { |each| { "id" => each, "name" => type.subject(each)&.name || each } },
           "rules" => finding["rules"].map { |each| rule(each) }, "columns" => columns(finding),
           "accepted" => accepted(finding), "was_accepted" => was_accepted(finding),
           "remedies" => finding["remedies"].map { |remedy| remedy["words"] }
@@ -117,7 +117,7 @@ module Server
     def undecided(id)
       type = @state.policy.record_type(id)
       (part(id)&.fetch("undecided") || []).map do |field|
-        { "record_type" => type.name, "field" => type.field(field)&.name || field }
+        { "record_type" => type.name, "field" => type.subject(field)&.name || field }
       end
     end
 
@@ -141,7 +141,7 @@ module Server
     def line(finding)
       type = @state.policy.record_type(finding["record_type"])
       finding.slice("id", "detector", "severity", "title", "record_type", "rules", "facet", "words")
-        .merge("type_name" => type.name, "fields" => finding["fields"].map { |id| type.field(id)&.name || id },
+        .merge("type_name" => type.name, "fields" => finding["fields"].map { |id| type.subject(id)&.name || id },
                "accepted_by" => accepted(finding)&.fetch("by"), "was_accepted" => was_accepted(finding)).compact
     end
 

@@ -39,8 +39,8 @@ module Server
         .map { |_, same| line(same) }
     end
 
-    # Does somebody see or may change more?
-    def opens?(line) = line.direction.intersect?(["sees more", "may change more"])
+    # Does somebody see more, or may change or do more?
+    def opens?(line) = line.direction.intersect?(["sees more", "may change more", "may do more"])
 
     # lines: what is the same in several modes.
     def line(lines)
@@ -60,7 +60,7 @@ module Server
       types = @states.filter_map { |state| state.policy.record_type(line.record_type) }
       {
         "record_type" => types.first.name, "record_type_id" => line.record_type,
-        "field" => types.filter_map { |type| type.field(line.field) }.first.name, "field_id" => line.field,
+        "field" => types.filter_map { |type| type.subject(line.field) }.first.name, "field_id" => line.field,
         "before" => line.before&.state&.level, "after" => line.after&.state&.level,
         "before_words" => @wording.answer(line.before), "after_words" => @wording.answer(line.after)
       }.compact

@@ -13,8 +13,8 @@ module Server
     def initialize(person, channel: "form", network: nil, place: nil, at: nil, scope: nil, state: nil)
       @state = state || PolicyStore.instance.in_force
       @at = at || Time.now
-      @place = place
       @network = network && CobaltLedger::Conditions::NetworkKind.parse(network, nil)
+      @place = place || @state.policy.place_of(@network)
       @channel = channel
       @scope = scope
       unless person

@@ -23,6 +23,9 @@ module CobaltLedger
 
         before = @faults.count
         assigned(hash, type, pointer)
+        if (hash["states"] || {}).empty? && (hash["actions"] || {}).empty?
+          @faults.add("#{pointer}/states", "name at least one field or action")
+        end
         (hash["states"] || {}).each_key do |id|
           @faults.add("#{pointer}/states/#{id}", "#{type.name} has no field “#{id}”") unless type.field(id)
         end

@@ -150,7 +150,20 @@ module CobaltLedger
 
       def places
         duplicates("places", @hash["places"] || [])
-        (@hash["places"] || []).map { |place| Catalogue::Option.new(id: place["id"], name: place["name"]).freeze }
+        (@hash["places"] || []).each_with_index.map do |place, index|
+          Rules::Place.new(
+            id: place["id"], name: place["name"],
+            networks: networks(place["networks"] || [], "/places/#{index}/networks")
+          ).freeze
+        end
+      end
+
+      def networks(texts, pointer)
+        texts.each_with_index.filter_map do |text, index|
+          Conditions::NetworkKind.parse(text, nil)
+        rescue Catalogue::Kind::Unsuitable => e
+          @faults.add("#{pointer}/#{index}", e.message)
+        end
       end
 
       def zone

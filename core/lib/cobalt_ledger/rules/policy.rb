@@ -20,7 +20,7 @@ module CobaltLedger
 
       # labels: Array of Catalogue::Label; record_types: Array of Catalogue::RecordType;
       # baselines: Array of Catalogue::Baseline; rules: Array of Rules::Rule; precedence: name of a method;
-      # places: Array of Catalogue::Option; zone: TZInfo::Timezone in which days are counted;
+      # places: Array of Place; zone: TZInfo::Timezone in which days are counted;
       # separations: Array of Separation; writers: Array of Writer; limits: Limits;
       # programs: Array of Program; automations: Array of Automation.
       def initialize(
@@ -60,6 +60,9 @@ module CobaltLedger
 
         rules_of(record_type.id) & [field, *others].flat_map { |each| rules_on(each, record_type.id) }
       end
+
+      # Identifier of the first place that an address is at, or nil. address: IPAddr or nil.
+      def place_of(address) = address && places.find { |place| place.hold?(address) }&.id
 
       # Name of the precedence method for a field: its own, its record type's, or the policy's.
       def precedence_of(record_type, field) = field.precedence || record_type.precedence || precedence

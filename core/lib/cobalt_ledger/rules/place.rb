@@ -1,0 +1,12 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Rules
+    # A named place that somebody can be at. networks: Array of IPAddr, blocks from which whoever asks is there; empty where
+    # only a question can say so.
+    Place = Struct.new(:id, :name, :networks, keyword_init: true) do
+      # address: IPAddr.
+      def hold?(address) = Conditions::Comparisons::WithinNetwork.holds?(address, networks)
+    end
+  end
+end
