@@ -19,6 +19,7 @@ module Server
 
     use SecurityHeaders
     use Doorway
+    use AccessDoor
     helpers RequestHelp
 
     before do
@@ -45,7 +46,6 @@ module Server
 
     Job.wake = Jobs::Crew.method(:wake)
 
-    # Asked most, so it is looked for first.
     register Routes::Programs
     register Routes::Sessions
     register Routes::Accounts

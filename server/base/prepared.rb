@@ -7,7 +7,8 @@ module Server
 
     # sql: with a question mark for each text; texts: Array of String. Returns an ActiveRecord::Result.
     def ask(sql, texts = [])
-      binds = texts.map { |text| ActiveRecord::Relation::QueryAttribute.new("text", text, ActiveModel::Type::String.new) }
+      type = ActiveModel::Type::String.new
+      binds = texts.map { |text| ActiveRecord::Relation::QueryAttribute.new("text", text, type) }
       ActiveRecord::Base.with_connection do |connection|
         connection.select_all(sql, "Prepared", binds, preparable: true)
       end

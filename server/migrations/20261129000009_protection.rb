@@ -10,6 +10,7 @@ class Protection < ActiveRecord::Migration[7.2]
       t.string :lifted_by
       t.datetime :lifted_until
       t.index %i[record_type unit]
+      t.index %i[record_type updated_at]
     end
     journal
     programs

@@ -2,7 +2,7 @@
 
 module Server
   module Routes
-    # Tokens of programs, and the decisions that programs ask for: the OpenID AuthZEN Authorization API 1.0.
+    # Tokens of programs, and where these ask for decisions. The questions themselves are answered at AccessDoor.
     module Programs
       # Days for which a token may be good.
       DAYS = 730
@@ -30,26 +30,11 @@ module Server
           json(token_view(found))
         end
 
-        app.post("/access/v1/evaluation") { answered { evaluation.of(sent) } }
-        app.post("/access/v1/evaluations") { answered { AccessEvaluations.new(evaluation, sent).to_h } }
-        app.post("/access/v1/search/subject") { answered { search.subjects } }
-        app.post("/access/v1/search/resource") { answered { search.resources } }
-        app.post("/access/v1/search/action") { answered { search.actions } }
         app.get("/.well-known/authzen-configuration") { json(AccessMetadata.new(request.base_url).to_h) }
       end
 
       # Helpers of these routes.
       module Help
-        def evaluation = @evaluation ||= AccessEvaluation.new(token, client_address)
-        def search = AccessSearch.new(evaluation, token, sent)
-
-        # A request that names itself is answered under the same name (section 10.1.3).
-        def answered
-          named = request.env["HTTP_X_REQUEST_ID"]
-          headers "x-request-id" => named if named&.match?(/\A[\x21-\x7E]{1,200}\z/)
-          json(yield)
-        end
-
         def token_view(found)
           directory = PolicyStore.instance.directory
           {

@@ -111,8 +111,8 @@ RSpec.describe "Records" do
     form_field("object").find("input").set("TL-99")
     click_button("Save")
     expect(form_field("object")).to have_css(".field-fault", text: "there is no record “TL-99” to refer to")
-    form_field("object").find("input").set("TL-1054")
-    find(".ant-select-item-option", text: "TL-10540").click
+    form_field("object").find("input").set("TL-1052")
+    find(".ant-select-item-option", text: "TL-10526").click
     click_button("Save")
     expect(page).to have_text("LN-0042 is saved")
     expect(form_field("unit_value")).to have_text("1,000.50")

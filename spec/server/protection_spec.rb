@@ -141,10 +141,10 @@ RSpec.describe "Records protected as wholes" do
        answer["standing"]["turns_at"]]
     end
     friday = Time.utc(2026, 11, 27, 10)
-    expect(seen.call(friday, "192.0.2.9")).to eq([true, "2026-11-27T18:00:00Z"])
+    expect(seen.call(friday, "192.0.2.9")).to eq([true, "2026-11-27T18:00:00.000Z"])
     expect(seen.call(friday, "198.51.100.9")[0]).to be(false)
     expect(seen.call(friday + (8 * 3_600), "192.0.2.9")[0]).to be(false)
-    expect(seen.call(friday + 86_400, "192.0.2.9")).to eq([false, "2026-11-30T08:00:00Z"])
+    expect(seen.call(friday + 86_400, "192.0.2.9")).to eq([false, "2026-11-30T08:00:00.000Z"])
   end
 
   it "deletes only what the policy lets go and nothing refers to" do

@@ -67,14 +67,25 @@ module Server
       names = fields - [:locked]
       columns = ["unit", flag(fields), *names.map { |id| value(id) }]
       asked = columns.map { |each| Arel.sql(each) }
-      combinations = records.group(*asked).limit(COMBINATIONS + 1).pluck(*asked, Arel.sql("count(*)"))
-      return by_number(records, columns, names, fields) if combinations.size > COMBINATIONS
+      open = remembered(fields) do
+        combinations = records.group(*asked).limit(COMBINATIONS + 1).pluck(*asked, Arel.sql("count(*)"))
+        next :many if combinations.size > COMBINATIONS
 
-      open = combinations.select { |row| open_row?(row[0...-1], names) }
+        combinations.select { |row| open_row?(row[0...-1], names) }
+      end
+      return by_number(records, columns, names, fields) if open == :many
       return [records.none, 0] if open.empty?
 
       quoted = open.map { |row| "(#{row[0...-1].map { |each| Record.connection.quote(each) }.join(', ')})" }
       [records.where("(#{columns.join(', ')}) IN (VALUES #{quoted.join(', ')})"), open.sum(&:last)]
+    end
+
+    # What the block finds, kept while no record is changed, and no longer than to the next full minute, at which windows
+    # may open or shut.
+    def remembered(*parts, &block)
+      # Of all types: a condition may look at a record that this one refers to.
+      count, changed = Record.pick(Arel.sql("count(*), max(updated_at)"))
+      MEMORY.fetch([@visitor.key, @type.id, *parts, count, changed, @visitor.at.to_i / MOMENT], &block)
     end
 
     # Is the record locked by hand at the moment? Only where that is asked for.
@@ -95,9 +106,7 @@ module Server
     end
 
     def by_number(records, columns, names, fields)
-      count, changed = all.pick(Arel.sql("count(*), max(updated_at)"))
-      key = [@visitor.key, @type.id, fields, count, changed, @visitor.at.to_i / MOMENT]
-      ids = MEMORY.fetch(key) do
+      ids = remembered(fields, :numbers) do
         known = {}
         rows = records.pluck(:id, *columns.map { |each| Arel.sql(each) })
         rows.filter_map do |id, *row|

@@ -13,7 +13,7 @@ module Server
     def to_h
       {
         "actions" => actions, "lock" => @record && lock, "lifted" => @record && lifted,
-        "coverable" => @record && coverable, "turns_at" => CobaltLedger::Decisions::Turning.after(@decision)&.iso8601,
+        "coverable" => @record && coverable, "turns_at" => turns_at&.iso8601(3),
         "emergency" => emergency? || nil
       }.compact
     end
@@ -26,6 +26,12 @@ module Server
       @decision.actions.values.select do |each|
         each.field.asked_in?(mode) && each.allowed?
       end.map { |each| each.field.key }
+    end
+
+    # When it may be otherwise by itself: at the end of an unlocking, or as the time of day goes on.
+    def turns_at
+      at = @decision.question.at
+      [CobaltLedger::Decisions::Turning.after(@decision), (@record.lifted_until if @record&.lifted?(at))].compact.min
     end
 
     # Why the record as a whole is locked, and who locked it; nil where it is not.

@@ -1,0 +1,63 @@
+# frozen_string_literal: true
+
+module Server
+  # Answers programs that ask for decisions, before all else of the application: they ask often, and nothing that pages
+  # need is needed for them. What is asked is checked against the contract like everything.
+  class AccessDoor
+    PATH = "/access/v1/"
+
+    # What is asked at each address.
+    ANSWERS = {
+      "evaluation" => ->(asked) { asked.evaluation.of(asked.sent) },
+      "evaluations" => ->(asked) { AccessEvaluations.new(asked.evaluation, asked.sent).to_h },
+      "search/subject" => ->(asked) { asked.search.subjects },
+      "search/resource" => ->(asked) { asked.search.resources },
+      "search/action" => ->(asked) { asked.search.actions }
+    }.freeze
+
+    # One request.
+    class Asked
+      include RequestHelp
+
+      attr_reader :request, :sent
+
+      # env: Rack environment.
+      def initialize(env)
+        @request = Rack::Request.new(env)
+      end
+
+      def evaluation = @evaluation ||= AccessEvaluation.new(token, client_address)
+      def search = AccessSearch.new(evaluation, token, sent)
+
+      # The block answers it, once it is known who asks and that the question is one. Returns a Rack response.
+      def answered
+        find_operation
+        enter_program
+        check_contract
+        [200, headers, [JSON.generate(plain(yield(self)))]]
+      end
+
+      private
+
+      # A request that names itself is answered under the same name (AuthZEN, section 10.1.3).
+      def headers
+        named = request.env["HTTP_X_REQUEST_ID"]
+        known = named&.match?(/\A[\x21-\x7E]{1,200}\z/) ? { "x-request-id" => named } : {}
+        { "content-type" => "application/json", "cache-control" => "no-store" }.merge(known)
+      end
+    end
+
+    def initialize(app) = @app = app
+
+    # As a Rack application.
+    def call(env)
+      path = env[Rack::PATH_INFO].to_s
+      answer = env[Rack::REQUEST_METHOD] == "POST" && path.start_with?(PATH) && ANSWERS[path.delete_prefix(PATH)]
+      return @app.call(env) unless answer
+
+      Asked.new(env).answered(&answer)
+    rescue CobaltLedger::BadInput => e
+      raise Problem.from_bad_input(e)
+    end
+  end
+end
