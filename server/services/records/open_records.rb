@@ -80,8 +80,8 @@ module Server
       [records.where("(#{columns.join(', ')}) IN (VALUES #{quoted.join(', ')})"), open.sum(&:last)]
     end
 
-    # What the block finds, kept while no record is changed, and no longer than to the next full minute, at which windows
-    # may open or shut.
+    # What the block finds, kept while no record is changed, and no longer than to the next full minute, at which
+    # windows may open or shut.
     def remembered(*parts, &block)
       # Of all types: a condition may look at a record that this one refers to.
       count, changed = Record.pick(Arel.sql("count(*), max(updated_at)"))
