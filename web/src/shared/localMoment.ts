@@ -5,7 +5,7 @@ export function localMoment(value: string, locale?: string): string {
   return moment.toLocaleString(locale, {
     day: "numeric",
     month: "short",
-    hour: "2-digit",
+    hour: "numeric",
     minute: "2-digit",
   });
 }

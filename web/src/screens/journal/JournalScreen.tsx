@@ -9,7 +9,7 @@ import { PersonSelect } from "../../shared/PersonSelect";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useListSearch } from "../../shared/useListSearch";
 import { useSearchBox } from "../../shared/useSearchBox";
-import { DEEDS } from "./deeds";
+import { besides, DEEDS } from "./deeds";
 
 const PAGE = 50;
 
@@ -123,10 +123,8 @@ export default function JournalScreen() {
   );
 }
 
-/** Figures that stand beside an entry: "for 10 minutes", "42 records". */
+/** What stands beside an entry: "for 10 minutes", "42 records as csv". */
 function Beside({ details }: { details: Record<string, unknown> }) {
-  const words = Object.entries(details).flatMap(([name, value]) =>
-    typeof value === "number" || typeof value === "string" ? [`${name} ${value}`] : [],
-  );
-  return words.length > 0 ? <span className="soft"> ({words.join(", ")})</span> : null;
+  const words = besides(details);
+  return words === "" ? null : <span className="soft"> ({words})</span>;
 }

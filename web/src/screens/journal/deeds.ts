@@ -13,3 +13,25 @@ export const DEEDS: Record<string, string> = {
   refused: "was refused",
   automation: "ran by itself",
 };
+
+const BESIDES: Record<string, (value: string) => string> = {
+  minutes: (value) => (value === "1" ? "for 1 minute" : `for ${value} minutes`),
+  records: (value) => (value === "1" ? "1 record" : `${value} records`),
+  format: (value) => `as ${value.toUpperCase()}`,
+  made: (value) => `${value} made`,
+  changed: (value) => `${value} changed`,
+  name: (value) => `“${value}”`,
+  did: (value) => value,
+  refused: (value) => `refused: ${value}`,
+};
+
+/** Words for what an entry holds beside who, what and why: "42 records, as CSV"; empty where that is nothing. */
+export function besides(details: Record<string, unknown>): string {
+  return Object.entries(details)
+    .flatMap(([name, value]) =>
+      typeof value === "number" || typeof value === "string"
+        ? [BESIDES[name]?.(String(value)) ?? `${name} ${String(value)}`]
+        : [],
+    )
+    .join(", ");
+}
