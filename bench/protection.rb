@@ -22,12 +22,11 @@ module ProtectionBench
       name: "bench", person: "loan-desk-link", record_types: ["outgoing-loan"], made_by: "bench",
       asks_for_others: true, expires_at: Time.now + 3_600
     )
-    asked = { subject: { type: "user", id: "tomas.reyl" }, action: { name: "open" },
-              resource: { type: "outgoing-loan", id: "LN-0042" } }
     headers = { "authorization" => "Bearer #{secret}" }
-    own = nil
+    same = others = nil
     RouteBench.serve(Server::Application) do |port|
-      own = RouteBench.measure(port, "/access/v1/evaluation", headers, asked)
+      same = RouteBench.measure(port, "/access/v1/evaluation", headers, question("tomas.reyl", "LN-0042"))
+      others = RouteBench.measure(port, "/access/v1/evaluation", headers, questions)
     end
     text = JSON.generate("decision" => true, "context" => { "access" => "allowed", "reasons" => [] })
     bare = Sinatra.new do
@@ -37,10 +36,24 @@ module ProtectionBench
       post("/bare") { content_type(:json) && text }
     end
     plain = nil
-    RouteBench.serve(bare) { |port| plain = RouteBench.measure(port, "/bare", {}, asked) }
-    report.figure("evaluation by token (contract, two decisions)", "#{own[:rate].round} requests a second")
+    RouteBench.serve(bare) { |port| plain = RouteBench.measure(port, "/bare", {}, questions) }
     report.figure("bare Sinatra route with the same answer", "#{plain[:rate].round} requests a second")
-    report.figure("share of the bare route", format("%.0f%% (target: at least 50%%)", 100 * own[:rate] / plain[:rate]))
+    { "one question again and again" => same, "every question another" => others }.each do |words, own|
+      report.figure("evaluation by token, #{words}", "#{own[:rate].round} requests a second")
+      report.figure("share of the bare route", format("%.0f%% (target: at least 50%%)", 100 * own[:rate] / plain[:rate]))
+    end
+  end
+
+  def question(person, number)
+    { subject: { type: "user", id: person }, action: { name: "open" },
+      resource: { type: "outgoing-loan", id: number } }
+  end
+
+  # More than are asked within a second.
+  def questions
+    people = Server::PolicyStore.instance.directory.users.map(&:id)
+    Server::Record.where(record_type: "outgoing-loan").pluck(:number).product(people).first(8_000)
+                  .map { |number, person| question(person, number) }
   end
 
   # Two kinds of rules: by unit, which the database cuts by itself, and by what the record holds.

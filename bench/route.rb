@@ -56,7 +56,8 @@ module RouteBench
     yield("cookie" => answer["set-cookie"].split(";").first, "x-csrf-token" => JSON.parse(answer.body)["csrf"])
   end
 
-  # Requests a second of a few clients in a process of their own, for a few seconds.
+  # Requests a second of a few clients in a process of their own, for a few seconds. asked: Hash, or an Array of those
+  # that are asked in turn.
   def measure(port, path, headers, asked = { mode: "edit", number: "LN-0042" })
     reader, writer = IO.pipe
     pid = fork do
@@ -70,14 +71,15 @@ module RouteBench
   end
 
   def load(port, path, headers, asked)
-    body = JSON.generate(asked)
+    bodies = [asked].flatten.map { |each| JSON.generate(each) }
     size = 0
-    counts = Array.new(CLIENTS) do
+    counts = Array.new(CLIENTS) do |client|
       Thread.new do
         count = 0
         Net::HTTP.start("127.0.0.1", port) do |http|
           ending = Process.clock_gettime(Process::CLOCK_MONOTONIC) + SECONDS
           while Process.clock_gettime(Process::CLOCK_MONOTONIC) < ending
+            body = bodies[((client * bodies.size / CLIENTS) + count) % bodies.size]
             answer = http.post(path, body, headers.merge("content-type" => "application/json"))
             raise "answered #{answer.code}: #{answer.body[0, 200]}" unless answer.code == "200"
 

@@ -109,7 +109,9 @@ module Server
       return if @operation.public?
 
       secret = request.env["HTTP_AUTHORIZATION"].to_s[%r{\ABearer ([A-Za-z0-9\-._~+/]+=*)\z}, 1]
-      @token = Token.of(secret)
+      # Taken before anything is read: what is remembered under it can't be older.
+      @mark = WriteMark.now
+      @token = Token.of(secret, @mark)
       unless token
         raise Problem.new(401, "no-such-token", "The token is unknown, revoked or at its end",
                           headers: { "www-authenticate" => "Bearer error=\"invalid_token\"" })
@@ -135,21 +137,24 @@ module Server
       contract.check_query!(@operation, request.GET)
       return unless contract.body?(@operation)
 
-      @sent = read_body(@operation.body_limit)
+      @sent = CobaltLedger::Formats::StrictJson.read(body_text)
       contract.check_body!(@operation, @sent)
     rescue CobaltLedger::BadInput => e
       raise Problem.from_bad_input(e, @sent.nil? ? 400 : 422)
     end
 
-    # limit: bytes.
-    def read_body(limit)
-      raise Problem.new(415, "not-json", "Send application/json") unless request.media_type == "application/json"
-      raise too_large(limit) if request.content_length.to_i > limit
+    # What was sent, read once. Raises Problem where it is not said to be JSON or is too much.
+    def body_text
+      @body_text ||= begin
+        limit = @operation.body_limit
+        raise Problem.new(415, "not-json", "Send application/json") unless request.media_type == "application/json"
+        raise too_large(limit) if request.content_length.to_i > limit
 
-      text = request.body&.read(limit + 1).to_s
-      raise too_large(limit) if text.bytesize > limit
+        text = request.body&.read(limit + 1).to_s
+        raise too_large(limit) if text.bytesize > limit
 
-      CobaltLedger::Formats::StrictJson.read(text)
+        text
+      end
     end
 
     def too_large(limit) = Problem.new(413, "too-large", "The request is larger than #{limit} bytes")

@@ -11,6 +11,7 @@ class Protection < ActiveRecord::Migration[7.2]
       t.datetime :lifted_until
       t.index %i[record_type unit]
       t.index %i[record_type updated_at]
+      t.index :lifted_until, where: "lifted_until IS NOT NULL"
     end
     journal
     programs

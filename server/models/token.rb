@@ -10,6 +10,10 @@ module Server
     # Seconds for which it is not written down again that it is in use.
     NOTE = 60
 
+    # Those that were shown last.
+    KNOWN = CobaltLedger::Memory.new(200)
+    private_constant :KNOWN
+
     class << self
       # Makes one. Returns [Token, the secret].
       def make(**given)
@@ -18,15 +22,17 @@ module Server
         [create!(digest: Session.digest(secret), created_at: Time.now, record_types: types, **given), secret]
       end
 
-      # The live token of a secret, or nil.
-      def of(secret)
-        found = secret.to_s.start_with?(PREFIX) ? looked_up(Session.digest(secret)) : nil
+      # The live token of a secret, or nil. mark: of WriteMark; what is revoked counts at once, because that is written.
+      def of(secret, mark)
+        return nil unless secret.to_s.start_with?(PREFIX)
+
+        digest = Session.digest(secret)
+        found = KNOWN.fetch([mark, digest]) { looked_up(digest) }
         found if found&.live?(Time.now)
       end
 
       private
 
-      # Asked at every request, so that the statement is not built anew each time.
       def looked_up(digest)
         row = Prepared.ask("SELECT * FROM tokens WHERE digest = ?", [digest]).first
         row && instantiate(row)

@@ -40,6 +40,23 @@ RSpec.describe "Programs" do
     expect(ask("", "/access/v1/evaluation", {})).to eq(401)
   end
 
+  it "are answered anew when anything has been written, by whichever process, however often they ask within a second" do
+    secret = make_token(asks_for_others: true)
+    asked = evaluation("asha.brandt", "edit", { id: "LN-0042", properties: { field: "purpose" } })
+    path = ActiveRecord::Base.connection_db_config.database
+    write = lambda do |sql|
+      # As another process would: through a connection of its own.
+      SQLite3::Database.new(path) { |other| other.execute(sql) }
+    end
+    [0, 1, 0, 1].each do |locked|
+      write.call("UPDATE records SET locked = #{locked} WHERE number = 'LN-0042'")
+      answers = Array.new(3) { ask(secret, "/access/v1/evaluation", asked) && answer["decision"] }
+      expect(answers).to eq([locked.zero?] * 3)
+    end
+    write.call("UPDATE tokens SET revoked_at = '2026-01-01 00:00:00'")
+    expect(ask(secret, "/access/v1/evaluation", asked)).to eq(401)
+  end
+
   it "end with their day, and stand only for programs of the directory" do
     secret = make_token
     allow(Time).to receive(:now).and_return(Time.now + (31 * 86_400))

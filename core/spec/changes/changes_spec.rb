@@ -23,6 +23,14 @@ RSpec.describe CobaltLedger::Changes do
     expect(described_class::DocumentEdits.apply(after_document, back)).to eq(before_document)
   end
 
+  it "takes away the places, programs and automations that a policy no longer speaks of" do
+    more = { "places" => [{ "id" => "quay", "name" => "Quay" }], "limits" => { "unlock" => { "minutes" => 5 } },
+             "automations" => [{ "id" => "note" }] }
+    edits = described_class::DocumentEdits.between(before_document.merge(more), before_document)
+    expect(edits.to_h { |edit| [edit.id, edit.after] }).to eq("places" => [], "limits" => {}, "automations" => [])
+    expect(described_class::DocumentEdits.between(before_document, before_document.merge("places" => []))).to eq([])
+  end
+
   it "says who gains and who loses, on which field, in which mode" do
     lines = described_class::Comparison.new(engine_of(before_document), engine_of(after_document)).lines
     notes = lines.find { |line| line.field == "notes" && line.mode == "edit" }

@@ -115,8 +115,10 @@ module Server
       ["change_set", before, after]
     end
 
+    # What a file leaves unsaid goes where it takes the place of all, and stays where it only adds.
     def whole(before, file)
-      before.merge(file) do |_name, old, new|
+      unsaid = @options["replace"] ? ["baselines", *CobaltLedger::Changes::DocumentEdits::UNSAID.keys] : []
+      before.except(*unsaid).merge(file) do |_name, old, new|
         new.is_a?(Array) && !@options["replace"] ? joined(old, new) : new
       end
     end

@@ -80,12 +80,13 @@ module Server
       [records.where("(#{columns.join(', ')}) IN (VALUES #{quoted.join(', ')})"), open.sum(&:last)]
     end
 
-    # What the block finds, kept while no record is changed, and no longer than to the next full minute, at which
-    # windows may open or shut.
+    # What the block finds, kept while no record is changed or locked again by itself, and no longer than to the next
+    # full minute, at which windows may open or shut.
     def remembered(*parts, &block)
       # Of all types: a condition may look at a record that this one refers to.
-      count, changed = Record.pick(Arel.sql("count(*), max(updated_at)"))
-      MEMORY.fetch([@visitor.key, @type.id, *parts, count, changed, @visitor.at.to_i / MOMENT], &block)
+      stand = Record.pick(Arel.sql("count(*), max(updated_at)"))
+      lifts = Record.where("lifted_until > ?", @visitor.at).count
+      MEMORY.fetch([@visitor.key, @type.id, *parts, *stand, lifts, @visitor.at.to_i / MOMENT], &block)
     end
 
     # Is the record locked by hand at the moment? Only where that is asked for.

@@ -9,6 +9,10 @@ module CobaltLedger
       }.freeze
       SETTINGS = %w[name precedence time_zone places separations writers programs limits automations].freeze
 
+      # What a setting is where a document says nothing of it; of the others it has to say something, or stays as it is.
+      UNSAID = { "places" => [], "separations" => [], "writers" => [], "programs" => [], "limits" => {},
+                 "automations" => [] }.freeze
+
       module_function
 
       # Returns a new document; the given one stays as it is.
@@ -24,8 +28,10 @@ module CobaltLedger
       # The Edits that lead from one document to another.
       def between(from, to)
         lists = LISTS.flat_map { |kind, list| differences(kind, from[list] || [], to[list] || []) }
-        lists + SETTINGS.reject { |name| from[name] == to[name] || to[name].nil? }
-          .map { |name| Edit.new(kind: "setting", id: name, before: from[name], after: to[name]) }
+        lists + SETTINGS.filter_map do |name|
+          before, after = [from, to].map { |document| document[name] || UNSAID[name] }
+          Edit.new(kind: "setting", id: name, before: from[name], after: after) unless after.nil? || before == after
+        end
       end
 
       # One subject of a document, or nil.
