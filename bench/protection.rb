@@ -40,7 +40,8 @@ module ProtectionBench
     report.figure("bare Sinatra route with the same answer", "#{plain[:rate].round} requests a second")
     { "one question again and again" => same, "every question another" => others }.each do |words, own|
       report.figure("evaluation by token, #{words}", "#{own[:rate].round} requests a second")
-      report.figure("share of the bare route", format("%.0f%% (target: at least 50%%)", 100 * own[:rate] / plain[:rate]))
+      report.figure("share of the bare route",
+                    format("%.0f%% (target: at least 50%%)", 100 * own[:rate] / plain[:rate]))
     end
   end
 
@@ -53,7 +54,7 @@ module ProtectionBench
   def questions
     people = Server::PolicyStore.instance.directory.users.map(&:id)
     Server::Record.where(record_type: "outgoing-loan").pluck(:number).product(people).first(8_000)
-                  .map { |number, person| question(person, number) }
+      .map { |number, person| question(person, number) }
   end
 
   # Two kinds of rules: by unit, which the database cuts by itself, and by what the record holds.
