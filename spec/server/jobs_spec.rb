@@ -51,8 +51,28 @@ RSpec.describe "Long jobs" do
     expect(left.reload.status).to eq("done")
   end
 
+  it "tell a rule's owner once that its day of review has come, by the clocks of the policy's zone" do
+    edition = Server::Edition.newest
+    rules = edition.policy_document["rules"].first(4).zip(%w[2027-03-03 2027-03-02 2027-03-04]).map do |rule, day|
+      rule.merge("owner" => "mairin.okafor", "review_by" => day).compact
+    end
+    document = edition.policy_document.merge("rules" => rules)
+    Server::Edition.create!(edition.attributes.except("id").merge(
+                              "number" => edition.number + 1, "document" => CobaltLedger::CanonicalJson.write(document)
+                            ))
+    zone = Server::PolicyStore.instance.in_force.policy.zone
+    at = Time.at(zone.local_time(2027, 3, 3, 0, 30).to_i)
+    allow(Time).to receive(:now).and_return(at)
+    2.times { Server::Jobs::Schedule.perform(Server::Jobs::Scheduled["tell_of_reviews"]) }
+    told = Server::Message.where(kind: "review_due", person: "mairin.okafor").pluck(:subject)
+    expect(told).to match_array(
+      rules.first(2).map { |rule| "“#{rule['title']}” is to be reviewed by #{rule['review_by']}" }
+    )
+  end
+
   it "each do what their file says, at times that the clocks know" do
-    expect(Server::Jobs::Scheduled.names).to contain_exactly("audit_at_night", "clear_up", "follow_edits")
+    expect(Server::Jobs::Scheduled.names).to contain_exactly("audit_at_night", "clear_up", "follow_edits",
+                                                             "tell_of_reviews")
     scheduler = Server::Jobs::Schedule.keep
     expect(scheduler.jobs.map { |each| each.next_time.to_t.getlocal("+00:00") }).to all(
       be_between(Time.now, Time.now + (25 * 60 * 60))

@@ -33,6 +33,19 @@ module Server
       send_to(people, "refusal", record, "refused to #{program}", words)
     end
 
+    # The day by which a rule was to be reviewed has come: to its owner, once for each such day. rule: a Rule.
+    def review_due(rule)
+      return unless rule.owner && @state.directory.find(:user, rule.owner)
+
+      subject = "“#{rule.title}” is to be reviewed by #{rule.review_by}"[0, 300]
+      Message.transaction do
+        known = { kind: "review_due", person: rule.owner, subject: subject }
+        next if Message.exists?(known)
+
+        Message.create!(at: Time.now, body: "The rule stays in force. Look at it, and set another day.", **known)
+      end
+    end
+
     # Any message about a record. fields: identifiers whose values are told to those who may see them.
     def send_to(people, kind, record, what, reason, fields: [])
       people.uniq.first(MOST).each { |person| write(person, kind, record, what, reason, fields) }
