@@ -22,9 +22,6 @@ module Server
       end
     end
 
-    # What the block finds, remembered while nothing is written. memory: CobaltLedger::Memory; key: Array.
-    def remembered(memory, key, &block) = memory.fetch([now, *key], &block)
-
     # A database that was put in the place of another is another one.
     def watch(path, which)
       return if @watched == which

@@ -24,6 +24,9 @@ module Server
     BARE = "SELECT number, unit, stored, locked, lifted_until FROM records WHERE record_type = ? AND number = ?"
     private_constant :BARE
 
+    # Identifier of the unit that a record belongs to, or nil.
+    def self.unit_of(record_type, number) = where(record_type: record_type, number: number).pick(:unit)
+
     # Text of stored values to Hash of field identifier to JSON value.
     def self.read(stored) = JSON.parse(stored, decimal_class: BigDecimal)
 

@@ -12,7 +12,7 @@ module Server
           relay if Record.where(record_type: params["type"]).count > RecordList::LIGHT
           type = visitor.record_type(params["type"])
           format = params["format"] || "csv"
-          text, = RecordExport.new(visitor, type).write(format, by: author)
+          text = RecordExport.new(visitor, type).write(format, by: author)
           content_type TYPES.fetch(format), charset: "utf-8"
           attachment "#{type.id}.#{format}"
           text

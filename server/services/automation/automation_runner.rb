@@ -89,9 +89,7 @@ module Server
 
     def tell(step)
       kind, id = step["to"].first
-      people = @visitor.state.directory.users.map(&:id).select do |user|
-        @visitor.state.directory.principals_of(user).include?(kind.to_sym, id)
-      end
+      people = @visitor.state.directory.within(kind.to_sym, id)
       Outbox.new(@visitor.state).send_to(
         people, "automation", @record, "met by “#{@automation.title}”: #{step['words']}", nil,
         fields: step["fields"] || []
@@ -99,13 +97,11 @@ module Server
       ["told", [CobaltLedger::Words.count(people.size, "person", "people")]]
     end
 
-    def done(verb, things)
-      note("did" => "#{verb} #{CobaltLedger::Words.list(things)}")
-    end
+    def done(verb, things) = note(did: "#{verb} #{CobaltLedger::Words.list(things)}")
 
     # In the words that a person would be told at the form.
     def refused(error)
-      note("refused" => error.message)
+      note(refused: error.message)
       return unless @automation.owner
 
       Outbox.new(@visitor.state).refused(
@@ -113,10 +109,9 @@ module Server
       )
     end
 
-    def note(details)
+    def note(**details)
       JournalEntry.note(
-        "automation", actor: @automation.title, person: @automation.user, record: @record,
-                      **details.transform_keys(&:to_sym)
+        "automation", actor: @automation.title, person: @automation.user, record: @record, **details
       )
     end
   end

@@ -19,26 +19,22 @@ module Server
       @fields = fields
     end
 
-    # by: name of who asks. Returns [the text, how many records]. format: "csv" or "json".
+    # by: name of who asks. Returns the text. format: "csv" or "json".
     def write(format, by:)
       rows = rows()
       JournalEntry.note(
         "export", actor: by, person: @visitor.person, record_type: @type.id, records: rows.size, format: format
       )
-      [format == "csv" ? csv(rows) : json(rows), rows.size]
+      format == "csv" ? csv(rows) : json(rows)
     end
-
-    # How many records are left out because they may not be exported: Integer; after write.
-    attr_reader :left_out
 
     private
 
     # Array of [number, unit, Hash of identifier to what leaves].
     def rows
-      @left_out = 0
       Record.bare(@visitor.open_records(@type).order(:number).limit(MOST)).filter_map do |record|
         seen = @glance.of(@visitor.question(@type, record, "list"))
-        next (@left_out += 1) && nil unless seen[@action].allowed?
+        next unless seen[@action].allowed?
 
         [record.number, record.unit, @fields.to_h do |field|
           [field.id, seen[field.id].disclose(seen.values[field.id])]

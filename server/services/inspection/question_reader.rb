@@ -27,10 +27,8 @@ module Server
         principals: audience(params["as"]), record_type: type, unit: unit(params["unit"]),
         mode: params["mode"] || "edit", channel: params["channel"] || "form", form: form(type, params["form"]),
         stored: seen ? seen.stored : {}, entered: entered(type, params["entered"] || {}), related: method(:related),
-        units: ->(kind, number) { Record.where(record_type: kind, number: number).pick(:unit) },
-        locked: params.fetch("locked") do
-          @record&.locked || false
-        end, lifted: @record&.lifted?(Time.now) || false, **circumstances(params)
+        units: Record.method(:unit_of), locked: params.fetch("locked") { @record&.locked || false },
+        lifted: @record&.lifted?(Time.now) || false, **circumstances(params)
       )
     end
 

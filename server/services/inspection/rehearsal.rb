@@ -71,8 +71,7 @@ module Server
 
     # Those that are asked for in the mode, with what each comes to.
     def actions(decision)
-      decision.actions.values.select { |each| each.field.asked_in?(decision.question.mode) }
-        .map { |each| { "id" => each.field.id, "name" => each.field.name, "level" => each.level } }
+      decision.actions_asked.map { |each| { "id" => each.field.id, "name" => each.field.name, "level" => each.level } }
     end
 
     # before, after: Decision.

@@ -13,13 +13,7 @@ module Server
     end
 
     # One page, the newest first.
-    def page(page, per_page)
-      found = entries
-      {
-        "items" => found.order(id: :desc).offset((page - 1) * per_page).limit(per_page).map { |entry| line(entry) },
-        "total" => found.count, "page" => page, "per_page" => per_page
-      }
-    end
+    def page(page, per_page) = Page.of(entries, page, per_page) { |entry| line(entry) }
 
     private
 

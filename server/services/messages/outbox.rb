@@ -20,10 +20,7 @@ module Server
 
     # A whole record was revealed: to everyone in the group that the policy names.
     def emergency(record, by, reason)
-      group = @state.policy.limits.emergency_group
-      readers = @state.directory.users.map(&:id).select do |id|
-        @state.directory.principals_of(id).include?(:group, group)
-      end
+      readers = @state.directory.within(:group, @state.policy.limits.emergency_group)
       send_to(readers, "emergency", record, "revealed as a whole to #{by}", reason)
     end
 

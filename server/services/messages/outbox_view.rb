@@ -14,10 +14,7 @@ module Server
     def page(page, per_page, all)
       everybody = all == "yes" && @account.may?(:read)
       found = everybody ? Message.all : Message.where(person: @account.person)
-      {
-        "items" => found.order(id: :desc).offset((page - 1) * per_page).limit(per_page).map { |each| line(each) },
-        "total" => found.count, "page" => page, "per_page" => per_page
-      }
+      Page.of(found, page, per_page) { |each| line(each) }
     end
 
     private

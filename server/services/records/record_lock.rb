@@ -30,9 +30,7 @@ module Server
 
       most = @visitor.state.policy.limits.unlock_minutes
       raise CobaltLedger::BadInput.at("/minutes", "must be at most #{most}") if minutes > most
-      unless decision.whole.state.entry == CobaltLedger::Access::Facets::LOCKED
-        raise Problem.new(409, "not-locked", "This #{@type.noun} is not locked")
-      end
+      raise Problem.new(409, "not-locked", "This #{@type.noun} is not locked") if decision.whole.open?
       raise Problem.new(422, "kept-locked", "This lock is a guardrail’s, which nobody lifts") if guarded?
 
       write(lifted_by: @by, lifted_until: @visitor.at + (minutes * 60))

@@ -22,10 +22,7 @@ module Server
 
     # Keys of the actions that are allowed, of those asked for in the mode.
     def actions
-      mode = @decision.question.mode
-      @decision.actions.values.select do |each|
-        each.field.asked_in?(mode) && each.allowed?
-      end.map { |each| each.field.key }
+      @decision.actions_asked.select(&:allowed?).map { |each| each.field.key }
     end
 
     # When it may be otherwise by itself: at the end of an unlocking, or as the time of day goes on.
@@ -36,7 +33,7 @@ module Server
 
     # Why the record as a whole is locked, and who locked it; nil where it is not.
     def lock
-      return nil unless @decision.whole.state.entry == CobaltLedger::Access::Facets::LOCKED
+      return nil if @decision.whole.open?
 
       {
         "because" => because, "by_hand" => @record.locked, "by" => @record.locked_by, "note" => @record.lock_note,

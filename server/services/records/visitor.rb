@@ -54,7 +54,7 @@ module Server
         principals: principals, record_type: type, unit: record ? record.unit : unit_or_own(unit), mode: mode,
         channel: channel, stored: record ? record.values : {}, at: at, network: @network, place: @place,
         locked: record ? record.locked : false, lifted: record ? record.lifted?(at) : false, related: method(:related),
-        units: method(:unit_of)
+        units: Record.method(:unit_of)
       )
     end
 
@@ -101,8 +101,6 @@ module Server
     end
 
     def reaches?(type) = @scope.nil? || @scope.include?(type.id)
-
-    def unit_of(type, number) = Record.where(record_type: type, number: number).pick(:unit)
 
     # Values of a record that a condition looks up, whoever may see them.
     def related(type, number) = Record.find_by(record_type: type, number: number)&.values

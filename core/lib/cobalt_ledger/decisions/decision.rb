@@ -44,6 +44,9 @@ module CobaltLedger
       # What was decided of the actions: Hash of identifier to FieldDecision.
       def actions = plan.decide_actions(settled.facts, outcomes)
 
+      # Those that are asked for in the mode: Array of FieldDecision.
+      def actions_asked = actions.values.select { |each| each.field.asked_in?(question.mode) }
+
       # Of all: fields, actions and the whole record.
       def everything = plan.decide_all(settled.facts, outcomes)
 

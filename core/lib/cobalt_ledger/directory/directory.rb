@@ -79,6 +79,9 @@ module CobaltLedger
         end
       end
 
+      # Identifiers of the users who are in a role, group, department or unit. kind: as of find.
+      def within(kind, id) = users.map(&:id).select { |user| principals_of(user).include?(kind, id) }
+
       # The Principals of somebody who is nothing but one role, group, department or unit (or everyone, or a user).
       def bare(kind, id = nil)
         return principals_of(id) if kind == :user

@@ -7,8 +7,6 @@ module CobaltLedger
       # Bad: an automation copies an object's valuation into the job it begins, where everybody reads it. Good: the
       # job's reference to the object carries the valuation's protection with it.
       class CopiedOpen < Detector
-        include ActionCases
-
         known_as "copied_open", order: 41
         describes "A copy opens it",
                   severity: "error",

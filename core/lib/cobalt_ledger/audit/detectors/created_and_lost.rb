@@ -20,7 +20,7 @@ module CobaltLedger
 
         def findings
           create, open, save = %w[create open save].map { |key| @type.action(key) }
-          return [] if rules(open).empty? && begins_allowed?(open)
+          return [] if rules(open).empty? && !begins_otherwise?(open)
 
           lost = @survey.units.flat_map do |unit|
             @survey.kinds_of_people([create, save, open]).select do |user|
@@ -43,10 +43,6 @@ module CobaltLedger
 
         private
 
-        def begins_allowed?(open)
-          open.baseline.nil? && @policy.baselines_of(@type.id).none? { |each| each.states[open.id] }
-        end
-
         def lost?(user, unit)
           makes, = can(user, unit, "create", "create")
           saves, = can(user, unit, "create", "save")
@@ -62,9 +58,7 @@ module CobaltLedger
         end
 
         def rules(open)
-          @survey.rules_on(open).select do |rule|
-            rule.contributions_on(open).any? { |each| each.gives.permission == Access::Facets::DENIED }
-          end
+          @survey.rules_on(open).select { |rule| gives?(rule, open, :permission, Access::Facets::DENIED) }
         end
       end
     end

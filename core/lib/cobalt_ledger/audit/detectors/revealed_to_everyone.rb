@@ -6,6 +6,8 @@ module CobaltLedger
       # Covered values may be revealed to somebody who is nobody in particular.
       # Bad: a rule allows everyone to reveal. Good: it is allowed to the few who may have to.
       class RevealedToEveryone < Detector
+        include ActionCases
+
         known_as "revealed_to_everyone", order: 43
         describes "Revealed to everyone",
                   severity: "error",
@@ -31,11 +33,6 @@ module CobaltLedger
 
         private
 
-        def spoken_of?(reveal)
-          @survey.rules_on(reveal).any? || !reveal.baseline.nil? ||
-            @policy.baselines_of(@type.id).any? { |each| each.states[reveal.id] }
-        end
-
         def possible?(unit, mode)
           question = Decisions::Question.new(
             principals: @directory.bare(:everyone), record_type: @type, unit: unit, mode: mode, at: @survey.at
@@ -44,9 +41,7 @@ module CobaltLedger
           outcomes.any? { |each| each.decision.allowed? }
         end
 
-        def allows?(rule, reveal)
-          rule.contributions_on(reveal).any? { |each| each.gives.permission == Access::Facets::ALLOWED }
-        end
+        def allows?(rule, reveal) = gives?(rule, reveal, :permission, Access::Facets::ALLOWED)
 
         # Somebody of the directory to show it with.
         def anyone = @directory.users.min_by { |each| each.roles.size + each.groups.size }

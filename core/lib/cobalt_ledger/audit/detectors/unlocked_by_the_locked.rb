@@ -18,14 +18,10 @@ module CobaltLedger
         def findings
           whole = @type.whole
           unlock = @type.action("unlock")
-          @survey.rules_on(whole).filter_map { |rule| tell(rule, whole, unlock) if locks?(rule, whole) }
+          @survey.rules_on(whole).filter_map { |rule| tell(rule, whole, unlock) if locks?(rule) }
         end
 
         private
-
-        def locks?(rule, whole)
-          rule.contributions_on(whole).any? { |each| each.gives.entry == Access::Facets::LOCKED }
-        end
 
         # A lock that is meant for everyone needs somebody who can lift it: then only that all can is told.
         def tell(rule, whole, unlock)

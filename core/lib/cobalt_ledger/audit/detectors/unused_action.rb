@@ -16,7 +16,7 @@ module CobaltLedger
                   meaning: "The policy speaks of an action, or locks what has to be unlocked, and nobody may do it."
 
         def findings
-          @type.actions.select { |action| spoken_of?(action) && !meant?(action) }.filter_map do |action|
+          @type.actions.select { |action| expected?(action) && !meant?(action) }.filter_map do |action|
             cases = @survey.cases(action).to_a
             allowed = cases.any? { |kase| allowed_somewhere?(kase) }
             next if allowed || cases.empty?
@@ -28,19 +28,10 @@ module CobaltLedger
 
         private
 
-        # By a rule or a baseline; and unlocking where something locks.
-        def spoken_of?(action)
-          @survey.rules_on(action).any? || !action.baseline.nil? || begun?(action) ||
-            (action.key == "unlock" && locks?)
-        end
+        # One that is spoken of; and unlocking where something locks.
+        def expected?(action) = spoken_of?(action) || (action.key == "unlock" && locked?)
 
-        def begun?(action) = @policy.baselines_of(@type.id).any? { |each| each.states[action.id] }
-
-        def locks?
-          @type.whole.stages.any? || @survey.rules_on(@type.whole).any? do |rule|
-            rule.contributions_on(@type.whole).any? { |each| each.gives.entry == Access::Facets::LOCKED }
-          end
-        end
+        def locked? = @type.whole.stages.any? || @survey.rules_on(@type.whole).any? { |rule| locks?(rule) }
 
         # Is it plainly said to everyone that it is not done?
         def meant?(action)
