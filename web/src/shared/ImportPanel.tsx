@@ -3,6 +3,8 @@ import { useState, type ChangeEvent } from "react";
 import { api, ProblemError } from "../api/client";
 import type { ImportAsked, ImportPreview } from "../api/types";
 import { ImportedPart, isPart, type Part } from "./ImportedPart";
+import { toBase64 } from "./base64";
+import { ScrollBox } from "./ScrollBox";
 import { ProblemNotice } from "./ProblemNotice";
 import { Sentences } from "./Sentences";
 
@@ -195,7 +197,7 @@ export function ImportPanel({ kinds, onClose }: Props) {
         )}
         {error ? <ProblemNotice error={error} title="The file is refused; nothing was changed" /> : null}
         {preview && (
-          <div aria-label="Preview" role="region" style={{ maxHeight: 300, overflow: "auto" }} tabIndex={0}>
+          <ScrollBox label="Preview" height={300}>
             {nothing && <p>The file holds nothing that is not here already.</p>}
             <Listing title="Adds" items={preview.adds} />
             <Listing title="Changes" items={preview.changes} />
@@ -206,7 +208,7 @@ export function ImportPanel({ kinds, onClose }: Props) {
                 <Sentences sentences={preview.sentences} className="account-lines" />
               </section>
             )}
-          </div>
+          </ScrollBox>
         )}
       </div>
     </Modal>
@@ -231,11 +233,4 @@ function Listing({ title, items }: { title: string; items: ImportPreview["adds"]
       </ul>
     </section>
   );
-}
-
-function toBase64(bytes: Uint8Array): string {
-  let text = "";
-  for (let start = 0; start < bytes.length; start += 32_768)
-    text += String.fromCharCode(...bytes.subarray(start, start + 32_768));
-  return btoa(text);
 }

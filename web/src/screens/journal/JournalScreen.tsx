@@ -1,15 +1,16 @@
 import { keepPreviousData } from "@tanstack/react-query";
-import { Input, Pagination, Select } from "antd";
+import { Input, Select } from "antd";
 import { Link } from "react-router";
 import { api } from "../../api/client";
 import { useCatalogue } from "../../api/queries";
 import { Loading } from "../../shared/Loading";
 import { localMoment } from "../../shared/localMoment";
 import { PersonSelect } from "../../shared/PersonSelect";
+import { Pager } from "../../shared/Pager";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useListSearch } from "../../shared/useListSearch";
 import { useSearchBox } from "../../shared/useSearchBox";
-import { besides, DEEDS } from "./deeds";
+import { besides, deed, DEEDS } from "./deeds";
 
 const PAGE = 50;
 
@@ -87,8 +88,7 @@ export default function JournalScreen() {
                   </th>
                   <td>{entry.by}</td>
                   <td className="wrap">
-                    {DEEDS[entry.kind] ?? entry.kind}
-                    {entry.field && ` ${entry.field}`}
+                    {deed(entry)}
                     <Beside details={entry.details} />
                   </td>
                   <td>
@@ -107,16 +107,8 @@ export default function JournalScreen() {
             </tbody>
           </table>
         )}
-        {data && data.total > PAGE && (
-          <div className="pager">
-            <Pagination
-              current={page}
-              pageSize={PAGE}
-              total={data.total}
-              showSizeChanger={false}
-              onChange={(next) => set({ page: String(next) })}
-            />
-          </div>
+        {data && (
+          <Pager page={page} size={PAGE} total={data.total} onPage={(next) => set({ page: String(next) })} />
         )}
       </div>
     </main>

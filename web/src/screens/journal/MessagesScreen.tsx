@@ -1,9 +1,10 @@
 import { keepPreviousData } from "@tanstack/react-query";
-import { Checkbox, Pagination } from "antd";
+import { Checkbox } from "antd";
 import { Link } from "react-router";
 import { api } from "../../api/client";
 import { Loading } from "../../shared/Loading";
 import { localMoment } from "../../shared/localMoment";
+import { Pager } from "../../shared/Pager";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useListSearch } from "../../shared/useListSearch";
 import { useAccount } from "../../shell/account";
@@ -79,16 +80,8 @@ export default function MessagesScreen() {
             </tbody>
           </table>
         )}
-        {data && data.total > PAGE && (
-          <div className="pager">
-            <Pagination
-              current={page}
-              pageSize={PAGE}
-              total={data.total}
-              showSizeChanger={false}
-              onChange={(next) => set({ page: String(next) })}
-            />
-          </div>
+        {data && (
+          <Pager page={page} size={PAGE} total={data.total} onPage={(next) => set({ page: String(next) })} />
         )}
       </div>
     </main>

@@ -14,6 +14,11 @@ export const DEEDS: Record<string, string> = {
   automation: "ran by itself",
 };
 
+/** What an entry says was done: "looked at Borrower contact". */
+export function deed({ kind, field }: { kind: string; field?: string | undefined }): string {
+  return [DEEDS[kind] ?? kind, field].filter(Boolean).join(" ");
+}
+
 const BESIDES: Record<string, (value: string) => string> = {
   minutes: (value) => (value === "1" ? "for 1 minute" : `for ${value} minutes`),
   records: (value) => (value === "1" ? "1 record" : `${value} records`),

@@ -1,4 +1,4 @@
-import { Button, Input, Pagination } from "antd";
+import { Button, Input } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
 import { server } from "../../api/client";
@@ -8,6 +8,7 @@ import { useQuestionSearch } from "../../question/useQuestion";
 import { withPart } from "../../question/withPart";
 import { ImportPanel } from "../../shared/ImportPanel";
 import { Loading } from "../../shared/Loading";
+import { Pager } from "../../shared/Pager";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { everyPage, SaveCsv } from "../../shared/SaveCsv";
 import { useListSearch } from "../../shared/useListSearch";
@@ -134,16 +135,13 @@ export default function PeopleScreen() {
                 onEdit={may("import") ? setEditing : undefined}
               />
             )}
-            {people.data && people.data.total > PAGE && (
-              <div className="pager">
-                <Pagination
-                  current={page}
-                  pageSize={PAGE}
-                  total={people.data.total}
-                  showSizeChanger={false}
-                  onChange={(next) => set({ page: String(next) })}
-                />
-              </div>
+            {people.data && (
+              <Pager
+                page={page}
+                size={PAGE}
+                total={people.data.total}
+                onPage={(next) => set({ page: String(next) })}
+              />
             )}
           </div>
           {directory.data && editing && (

@@ -6,6 +6,7 @@ import { Loading } from "../../shared/Loading";
 import { localMoment } from "../../shared/localMoment";
 import { NumberBox } from "../../shared/NumberBox";
 import { ProblemNotice } from "../../shared/ProblemNotice";
+import { ScrollBox } from "../../shared/ScrollBox";
 
 const BLANK = {
   name: "",
@@ -64,12 +65,7 @@ export function Programs({ onClose }: { onClose: () => void }) {
       {!tokens.data && <Loading />}
       {tokens.data?.items.length === 0 && <p className="soft">No program is let in yet.</p>}
       {tokens.data && tokens.data.items.length > 0 && (
-        <div
-          style={{ maxHeight: 260, overflow: "auto" }}
-          tabIndex={0}
-          role="region"
-          aria-label="Tokens there are"
-        >
+        <ScrollBox label="Tokens there are" height={260}>
           <table className="ruled">
             <thead>
               <tr>
@@ -115,7 +111,7 @@ export function Programs({ onClose }: { onClose: () => void }) {
               ))}
             </tbody>
           </table>
-        </div>
+        </ScrollBox>
       )}
       <h3 style={{ padding: "16px 0 6px" }}>Let a program in</h3>
       <form className="sign-in-form" onSubmit={add}>

@@ -5,6 +5,7 @@ import { usePeople } from "../../api/queries";
 import type { SignInAccount } from "../../api/types";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
+import { ScrollBox } from "../../shared/ScrollBox";
 import { useAccount } from "../../shell/account";
 
 const ACCESS: Record<SignInAccount["access"], string> = {
@@ -72,12 +73,7 @@ export function SignIns({ onClose }: { onClose: () => void }) {
     >
       {error ? <ProblemNotice error={error} /> : null}
       {!accounts.data && <Loading />}
-      <div
-        style={{ maxHeight: 300, overflow: "auto" }}
-        tabIndex={0}
-        role="region"
-        aria-label="Who may sign in"
-      >
+      <ScrollBox label="Who may sign in" height={300}>
         <table className="ruled">
           <thead>
             <tr>
@@ -128,7 +124,7 @@ export function SignIns({ onClose }: { onClose: () => void }) {
             ))}
           </tbody>
         </table>
-      </div>
+      </ScrollBox>
       <h3 style={{ padding: "16px 0 6px" }}>Let somebody in</h3>
       <form
         className="sign-in-form"

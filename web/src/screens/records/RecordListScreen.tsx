@@ -1,9 +1,10 @@
 import { keepPreviousData } from "@tanstack/react-query";
-import { Button, Dropdown, Input, Pagination } from "antd";
+import { Button, Dropdown, Input } from "antd";
 import { useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { api, server } from "../../api/client";
 import { Loading } from "../../shared/Loading";
+import { Pager } from "../../shared/Pager";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { everyPage, SaveCsv } from "../../shared/SaveCsv";
 import { useListSearch } from "../../shared/useListSearch";
@@ -160,16 +161,13 @@ export default function RecordListScreen() {
           {data?.total === 0 && (
             <div className="empty">{find ? "Nothing you may see holds that." : "No record yet."}</div>
           )}
-          {data && data.total > PAGE && (
-            <div className="pager">
-              <Pagination
-                current={page}
-                pageSize={PAGE}
-                total={data.total}
-                showSizeChanger={false}
-                onChange={(next) => set({ page: String(next) })}
-              />
-            </div>
+          {data && (
+            <Pager
+              page={page}
+              size={PAGE}
+              total={data.total}
+              onPage={(next) => set({ page: String(next) })}
+            />
           )}
         </div>
       </div>

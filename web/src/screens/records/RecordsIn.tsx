@@ -1,7 +1,9 @@
 import { App, Button, Modal } from "antd";
 import { useState, type ChangeEvent } from "react";
 import { api, ProblemError } from "../../api/client";
+import { toBase64 } from "../../shared/base64";
 import { ProblemNotice } from "../../shared/ProblemNotice";
+import { ScrollBox } from "../../shared/ScrollBox";
 
 const SIZE_LIMIT = 6 * 1024 * 1024;
 const SHOWN = 200;
@@ -33,7 +35,7 @@ export function RecordsIn({ type, plural, onClose }: { type: string; plural: str
       return;
     }
     const format = chosen.name.toLowerCase().endsWith(".json") ? ("json" as const) : ("csv" as const);
-    const content = await base64(chosen);
+    const content = toBase64(new Uint8Array(await chosen.arrayBuffer()));
     setFile({ name: chosen.name, content, format });
     previewing.mutate({ ...path, body: { content, format } });
   };
@@ -89,12 +91,7 @@ export function RecordsIn({ type, plural, onClose }: { type: string; plural: str
             )}
             .
           </p>
-          <div
-            style={{ maxHeight: 320, overflow: "auto" }}
-            tabIndex={0}
-            role="region"
-            aria-label="Row by row"
-          >
+          <ScrollBox label="Row by row" height={320}>
             <table className="ruled">
               <thead>
                 <tr>
@@ -131,18 +128,10 @@ export function RecordsIn({ type, plural, onClose }: { type: string; plural: str
                   ))}
               </tbody>
             </table>
-          </div>
+          </ScrollBox>
           {seen.rows.length > SHOWN && <p className="soft">and {seen.rows.length - SHOWN} rows more</p>}
         </>
       )}
     </Modal>
   );
-}
-
-async function base64(file: Blob): Promise<string> {
-  const bytes = new Uint8Array(await file.arrayBuffer());
-  let text = "";
-  for (let at = 0; at < bytes.length; at += 8192)
-    text += String.fromCharCode(...bytes.subarray(at, at + 8192));
-  return btoa(text);
 }

@@ -3,7 +3,7 @@ import { api } from "../../../api/client";
 import { Loading } from "../../../shared/Loading";
 import { localMoment } from "../../../shared/localMoment";
 import { ProblemNotice } from "../../../shared/ProblemNotice";
-import { DEEDS } from "../../journal/deeds";
+import { besides, deed } from "../../journal/deeds";
 import type { WholeAct } from "./wholeAct";
 
 /** What has been done to a record as a whole: locked, unlocked, looked into. */
@@ -36,9 +36,8 @@ export function RecordHistory({ type, number, onClose }: WholeAct) {
                 </th>
                 <td>{entry.by}</td>
                 <td className="wrap">
-                  {DEEDS[entry.kind] ?? entry.kind}
-                  {entry.field ? ` ${entry.field}` : ""}
-                  {entry.minutes ? ` for ${entry.minutes} minutes` : ""}
+                  {deed(entry)}
+                  {entry.minutes ? ` ${besides({ minutes: entry.minutes })}` : ""}
                 </td>
                 <td className="wrap soft">{entry.reason}</td>
               </tr>
