@@ -20,6 +20,14 @@ RSpec.describe CobaltLedger::Decisions::Feasibility do
     end
   end
 
+  it "counts a lock by hand where what is written hangs on it" do
+    documents = [0, 9].map { |number| PolicyGenerator.new(172_887 + number).policy(self) }
+    documents.each_with_index do |document, index|
+      engine = CobaltLedger::Decisions::Engine.new(newest_policy(document, directory), directory)
+      expect_complete(engine, "asha", world, index)
+    end
+  end
+
   def expect_complete(engine, user, world, seed)
     question =
       CobaltLedger::Decisions::Question.new(

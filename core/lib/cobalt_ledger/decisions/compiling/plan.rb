@@ -17,6 +17,7 @@ module CobaltLedger
         @conditions = []
         @index_of = {}
         @closeness = closeness
+        @written_by_flag = written_by_flag?(rules, mode)
         build_slots(rules, baseline_entries(units_above), fields || record_type.subjects)
         @value_effects = ValueEffects.new(rules, record_type, mode) { |test| test_index(test) }
         @tests = @conditions.map(&:compile)
@@ -130,12 +131,27 @@ module CobaltLedger
       # Slots of what can shut a field or an action: the whole record, and for an action also that it may be opened.
       def above(subject, built) = record_type.above(subject, mode).map { |each| built[each.id] }
 
-      # The test for the record's own flag, where something that speaks of the field asks for it too: what people do by
-      # hand is else no part of what a policy comes to.
+      # The test for the record's own flag, where something that speaks of the field asks for it too, or what is written
+      # may hang on it: what people do by hand is else no part of what a policy comes to.
       def flag(speakers)
-        asked = speakers.any? { |each| each.test && @conditions[each.test].reads.include?([:locked]) }
+        asked = @written_by_flag || speakers.any? { |each| each.test && asks_for_flag?(@conditions[each.test]) }
         asked ? test_index(LOCKED) : nil
       end
+
+      # Can what the rules write depend on the record's own flag? A rule that only hides may clear with it, so all that
+      # any of them asks counts.
+      def written_by_flag?(rules, mode)
+        return false unless ValueEffects::WRITING.key?(mode)
+
+        said = rules.flat_map(&:contributions)
+        said.any? { |each| each.values.any? || each.effects.any?(&:clears?) } &&
+          said.any? do |each|
+            [each.test, *each.values.filter_map { |effect| effect.source if effect.is_a?(Rules::ValueEffect) }]
+              .compact.any? { |reader| asks_for_flag?(reader) }
+          end
+      end
+
+      def asks_for_flag?(reader) = reader.reads.include?([:locked])
 
       # Those of a rule's lines that speak of a field. placed: Array of Access::Speaker of the rule, or nil.
       def speakers_on(field, rule, placed)
