@@ -57,6 +57,7 @@ module Server
     register Routes::RuleBook
     register Routes::Inspection
     register Routes::Imports
+    register Routes::ChangeControl
     register Routes::Publishing
     register Routes::StoredRecords
     register Routes::RecordFiles

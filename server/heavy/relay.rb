@@ -19,7 +19,7 @@ module Server
       # Headers of the request that the worker needs, and of its answer that go back.
       SENT = {
         "HTTP_COOKIE" => "Cookie", "HTTP_X_CSRF_TOKEN" => "X-CSRF-Token", "HTTP_IF_MATCH" => "If-Match",
-        "CONTENT_TYPE" => "Content-Type", "HTTP_AUTHORIZATION" => "Authorization"
+        "HTTP_CHANGE_SET" => "Change-Set", "CONTENT_TYPE" => "Content-Type", "HTTP_AUTHORIZATION" => "Authorization"
       }.freeze
       RETURNED = %w[content-type content-disposition cache-control etag retry-after].freeze
 

@@ -132,6 +132,9 @@ module Server
       if schema["enum"] && !schema["enum"].include?(value)
         faults.add(name, "must be one of #{schema['enum'].join(', ')}")
       end
+      if schema["pattern"] && !value.match?(Regexp.new(schema["pattern"]))
+        faults.add(name, "is not as it has to be: #{parameter['description'] || schema['pattern']}")
+      end
       if schema["maxLength"] && value.size > schema["maxLength"]
         faults.add(name, "is longer than #{schema['maxLength']}")
       end

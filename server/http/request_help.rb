@@ -22,7 +22,7 @@ module Server
     # What whoever asks may see of stored records.
     def sight = @sight ||= Sight.new(account.person, network: client_address)
 
-    # The policy state a request asks for: "in_force" (default) or "pending".
+    # The policy state a request asks for, as PolicyStore#compiled takes it; "in_force" where it names none.
     def policy_state = PolicyStore.instance.compiled(params["state"] || "in_force")
 
     # Raises unless somebody is signed in and may do it. ability: :read, :edit, :publish or :import.
@@ -93,14 +93,25 @@ module Server
     # Who asks comes before what is asked: nothing of a body is read for somebody who is not signed in, but what little
     # signing in takes.
     def enter
+      Current.reset
+      Current.change_set = chosen_change_set
       return enter_program if request.env["HTTP_AUTHORIZATION"] || @operation.programs_only?
 
       @session = Session.of(request.cookies[COOKIE])
+      Current.account_id = account&.id
       unless @operation.public?
         signed_in!
         allow!(@operation.ability) if @operation.ability
       end
       check_csrf
+    end
+
+    # The change set that the page stands on: the number in the header Change-Set, or nil.
+    def chosen_change_set
+      text = request.env["HTTP_CHANGE_SET"] or return nil
+      return text.to_i if text.match?(/\A[1-9]\d{0,8}\z/)
+
+      raise Problem.new(400, "bad-input", "The header Change-Set must be the number of a change set")
     end
 
     # A program shows its token (RFC 6750), and is let in to what the contract has for programs. A session that comes

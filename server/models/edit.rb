@@ -1,9 +1,14 @@
 # frozen_string_literal: true
 
 module Server
-  # One edit of a change set: a subject of the policy, as it was in the edition and as it shall be.
+  # One edit of a change set: a subject of the policy, as it was in the edition and as it shall be. authors: keys of all
+  # who have had a hand in it; unsettled: where another edition came between, what has to be settled; taken_back_at: when
+  # it was taken back, after which it can be had again.
   class Edit < ActiveRecord::Base
     belongs_to :change_set
+
+    # How somebody is known among the authors. account_id: Integer, or nil for who has none.
+    def self.author_key(account_id, name) = account_id ? "account-#{account_id}" : name
 
     # The edit as the core takes it.
     def to_change
@@ -18,12 +23,28 @@ module Server
       self.stored_values = plan.empty? ? nil : CobaltLedger::CanonicalJson.write(plan)
     end
 
+    # Array of keys as of `author_key`.
+    def hands = JSON.parse(authors)
+
+    # Notes that somebody had a hand in it.
+    def by(name)
+      self.author = name
+      self.authors = JSON.generate(hands | [self.class.author_key(Current.account_id, name)])
+    end
+
+    # What has to be settled: {"theirs" => document or nil, "parts", "faults" => texts}, or nil.
+    def open_question = unsettled && JSON.parse(unsettled, decimal_class: BigDecimal)
+
+    # How it stands in its change set, as documents: the subject's before, theirs, mine.
+    def theirs = parse_document(open_question&.fetch("theirs"))
+
     private
 
+    def parse(text) = parse_document(text && JSON.parse(text, decimal_class: BigDecimal))
+
     # In the form of the newest version: an edit may have been begun under an earlier one.
-    def parse(text)
-      document = text && JSON.parse(text, decimal_class: BigDecimal)
-      kind == "rule" ? CobaltLedger::Formats::UpToDate.rule(document) : document
+    def parse_document(document)
+      kind == "rule" && document ? CobaltLedger::Formats::UpToDate.rule(document) : document
     end
   end
 end

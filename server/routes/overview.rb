@@ -7,7 +7,7 @@ module Server
       def self.registered(app)
         app.get "/api/overview" do
           allow!(:read)
-          change_set = ChangeSet.current
+          change_set, gone = chosen
           edition = Edition.newest
           json(
             "policy" => PolicyStore.instance.in_force.policy.name,
@@ -16,12 +16,26 @@ module Server
               "published_by" => edition.published_by
             },
             "change_set" => {
-              "name" => change_set.name, "edits" => change_set.edits.count, "revision" => change_set.revision
+              "id" => change_set.id, "name" => change_set.name, "edits" => change_set.edits.count,
+              "revision" => change_set.revision
             },
-            "findings" => FindingsView.new(PolicyStore.instance.pending, "pending").standing,
-            "proving" => AuditRuns.proving?("pending"),
-            "people" => PolicyStore.instance.directory.users.size
+            "change_sets" => ChangeSetView.list,
+            "findings" => FindingsView.new(PolicyStore.instance.pending(change_set), change_set.state_name).standing,
+            "proving" => AuditRuns.proving?(change_set.state_name),
+            "people" => PolicyStore.instance.directory.users.size, **gone
           )
+        end
+        app.helpers Help
+      end
+
+      # Helpers of this route.
+      module Help
+        # [the ChangeSet chosen, {}], or where that is open no more, [the oldest open one, {"gone" => what became of it}].
+        def chosen
+          [ChangeSet.current, {}]
+        rescue Problem => e
+          Current.change_set = nil
+          [ChangeSet.current, { "gone" => e.message }]
         end
       end
     end

@@ -39,7 +39,6 @@ RSpec.describe "Bringing a database up to date" do
     expect(Server::ChangeSet.current.changes.to_h { |edit| [edit.id, edit.after] }).to eq(
       "a" => "new", "b" => "only here"
     )
-    expect { Server::ChangeSet.create!(name: "n", base_edition: 1) }.to raise_error(ActiveRecord::RecordNotUnique)
   end
 
   it "lets everybody in who could come in before, whose names look alike too" do

@@ -10,7 +10,7 @@ module Server
 
         # Returns what StoredImpact works out.
         def perform
-          states = StoredImpactRuns.states(job.given["rule"])
+          states = ChangeSet.choosing(job.given["set"]) { StoredImpactRuns.states(job.given["rule"]) }
           StoredImpact.new(*states, StoredImpactRuns.sight(job.given)).work_out do |done, total, words|
             :stop unless note(done, total, words)
           end

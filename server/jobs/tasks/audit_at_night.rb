@@ -3,14 +3,14 @@
 module Server
   module Jobs
     module Tasks
-      # Has both policies proved anew each night: what findings depend on changes with the day, because windows end and
+      # Has the policies in force and in change sets proved anew each night: what findings depend on changes with the day, because windows end and
       # acceptances run out.
       class AuditAtNight < Scheduled
         known_as "audit_at_night"
         at "10 2 * * *"
 
         def perform
-          %w[in_force pending].each { |name| AuditRuns.start(name, by: "the schedule") }
+          AuditRuns.states.each { |name| AuditRuns.start(name, by: "the schedule") }
         end
       end
     end

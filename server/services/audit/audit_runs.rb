@@ -5,13 +5,14 @@ module Server
   module AuditRuns
     LOCK = Mutex.new
 
-    # Names of the policies that are proved.
-    STATES = %w[in_force pending].freeze
-
     class << self
-      # Starts a run unless one that is current is there or on its way. name: "in_force" or "pending"; by: name of who
-      # starts it; account: their Account; first: record type to begin with, or nil. Returns the Job.
+      # Names of the policies that are proved by themselves: the one in force, and those of the open change sets.
+      def states = ["in_force", *ChangeSet.open.map(&:state_name)]
+
+      # Starts a run unless one that is current is there or on its way. name: as PolicyStore#compiled takes it; by: name
+      # of who starts it; account: their Account; first: record type to begin with, or nil. Returns the Job.
       def start(name, by:, account: nil, first: nil)
+        name = whole(name)
         LOCK.synchronize do
           policy = PolicyStore.instance.compiled(name)
           latest = latest(name)
@@ -32,15 +33,15 @@ module Server
           raise(Problem.new(404, "no-such-run", "There is no such run of the audit"))
       end
 
-      # name: "in_force" or "pending". The newest Job, or nil.
-      def latest(name) = Job.latest("audit", name)
+      # name: as above. The newest Job, or nil.
+      def latest(name) = Job.latest("audit", whole(name))
 
       # Digest by record type of what the last whole run stood on.
-      def proved_parts(name) = Job.latest_done("audit", name)&.result&.[]("parts") || {}
+      def proved_parts(name) = Job.latest_done("audit", whole(name))&.result&.[]("parts") || {}
 
-      # Starts what is needed so that both policies are proved as they stand. by: name of who has it done.
+      # Starts what is needed so that all these policies are proved as they stand. by: name of who has it done.
       def follow(by:)
-        STATES.each { |name| start(name, by: by) if AuditDigests.missing(PolicyStore.instance.compiled(name)).any? }
+        states.each { |name| start(name, by: by) if AuditDigests.missing(PolicyStore.instance.compiled(name)).any? }
       end
 
       # Is a policy being proved, or about to be?
@@ -52,14 +53,17 @@ module Server
         run.nil? || run.subject != policy.subject || %w[queued running].include?(run.status)
       end
 
-      # Digests of the parts that both policies stand on, as they are and as they were when they were last proved.
+      # Digests of the parts that these policies stand on, as they are and as they were when they were last proved.
       def in_use
-        STATES.flat_map do |name|
+        states.flat_map do |name|
           proved_parts(name).values + AuditDigests.of(PolicyStore.instance.compiled(name)).values
         end
       end
 
       private
+
+      # "pending" stands for the change set that was chosen.
+      def whole(name) = name == "pending" ? ChangeSet.current.state_name : name
 
       def current?(run, policy)
         run.subject == policy.subject &&

@@ -73,7 +73,7 @@ module Server
         faults.add("/place", "the policy names no place “#{place}”")
       end
       faults.raise_if_any!
-      { at: at || Time.now, network: network, place: place }
+      { at: at || state.moment || Time.now, network: network, place: place }
     end
 
     def address(text, faults)

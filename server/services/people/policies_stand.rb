@@ -5,10 +5,10 @@ module Server
   module PoliciesStand
     module_function
 
-    # Nobody and nothing may be taken out of the directory while a rule, in force or pending, names it.
+    # Nobody and nothing may be taken out of the directory while a rule, in force or in a change set, names it.
     # directory: CobaltLedger::Directory::Directory. Raises CobaltLedger::BadInput.
     def on!(directory)
-      AuditRuns::STATES.each do |name|
+      AuditRuns.states.each do |name|
         state = PolicyStore.instance.compiled(name)
         CobaltLedger::Formats::PolicyJson.build(state.document, directory, shaped: true)
       rescue CobaltLedger::BadInput => e

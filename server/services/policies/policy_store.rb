@@ -1,16 +1,20 @@
 # frozen_string_literal: true
 
 module Server
-  # The compiled policies in memory: the edition in force, and the one with the pending edits.
-  # Each is built once and swapped whole; readers never see a half-built one. What is in force is asked of the database
+  # The compiled policies in memory: the edition in force, those with the edits of the open change sets, and the last
+  # looked at of earlier ones. Each is built once and swapped whole; readers never see a half-built one. What is in force is asked of the database
   # every time, and a compiled policy is only known under exactly what it was made from: so what any process has
   # published is in force in all of them from then on.
   class PolicyStore
-    # What a reader works with. document: policy document; engine: CobaltLedger::Decisions::Engine.
-    Compiled = Struct.new(:key, :document, :policy, :directory, :engine, keyword_init: true) do
+    # What a reader works with. document: policy document; engine: CobaltLedger::Decisions::Engine; moment: as of when it
+    # is looked at, nil for now.
+    Compiled = Struct.new(:key, :document, :policy, :directory, :engine, :moment, keyword_init: true) do
       # What exactly it is made from: it changes with every edit, edition and directory.
       def subject = key.join("/")
     end
+
+    # States of one kind that are kept at once: change sets side by side, editions that are compared.
+    KEPT = 6
 
     # Times the pending edits are read anew when somebody has edited meanwhile.
     TRIES = 20
@@ -33,9 +37,19 @@ module Server
     # The Directory in force.
     def directory = directory_of(newest[1])
 
-    # name: "in_force" or "pending". Returns a Compiled.
+    # name: "in_force", "pending" for the change set that was chosen, "set-12" for that one, "edition-3" for that edition
+    # with the people of its day, "day-2026-03-03" for what was in force at the end of that day. Returns a Compiled.
+    # Raises Problem.
     def compiled(name)
-      name == "pending" ? pending : in_force
+      kind, rest = name.split("-", 2)
+      case kind
+      when "in_force" then in_force
+      when "pending" then pending
+      when "set" then pending(ChangeSet.opened(rest.to_i))
+      else
+        past = PastState.named(kind, rest)
+        edition(past.edition, past.directory, past.moment)
+      end
     end
 
     # Compiled policy of the newest edition.
@@ -46,9 +60,10 @@ module Server
 
     # A change set is known by its revision; so that nothing of a later one is taken for it, its edits count only where
     # it has not moved on by the time they have been read.
-    def pending
+    # given: ChangeSet, or nil for the one that was chosen.
+    def pending(given = nil)
       TRIES.times do
-        change_set = ChangeSet.current
+        change_set = given ? ChangeSet.opened(given.id) : ChangeSet.current
         key = [:pending, change_set.id, change_set.revision, newest[1]]
         found = fetch(key) do
           changes = change_set.changes
@@ -66,7 +81,7 @@ module Server
     end
 
     # What exactly the policies stand on: two that are equal mean that nothing has moved on between.
-    def standing = [*newest, *ChangeSet.where(published_edition: nil).pick(:id, :revision)]
+    def standing = [*newest, *ChangeSet.open.pluck(:id, :revision).flatten]
 
     # The pending policy as it would be with one subject as given, kept nowhere. kind: as in Changes::Edit.
     # Returns a Compiled. Raises CobaltLedger::BadInput, with the faults of the subject told from where it stands.
@@ -95,8 +110,10 @@ module Server
       Prepared.ask("SELECT (SELECT max(number) FROM editions), (SELECT max(id) FROM directory_versions)").rows.first
     end
 
-    def edition(number, people)
-      fetch([:in_force, number, people]) { |key| build(key, Edition.find_by!(number: number).policy_document, people) }
+    def edition(number, people, moment = nil)
+      fetch([:edition, number, people, *moment&.to_i]) do |key|
+        build(key, Edition.find_by!(number: number).policy_document, people, moment)
+      end
     end
 
     def directory_of(version)
@@ -105,23 +122,29 @@ module Server
       end
     end
 
-    # One entry for each kind of state is kept: an older one is of no more use. What the block can't give is not kept.
+    # The last few of each kind are kept. What the block can't give is not.
     def fetch(key)
-      kind = key.first
-      current = @states[kind]
-      return current[1] if current && current[0] == key
+      found = @states[key]
+      return found if found
 
       # A monitor, not a mutex: building a policy asks for the directory, and the pending one for the one in force.
       @lock.synchronize do
-        yield(key)&.tap { |value| @states = @states.merge(kind => [key, value]) }
+        @states[key] || yield(key)&.tap { |value| @states = kept(key).merge(key => value).freeze }
       end
     end
 
-    def build(key, document, people)
+    # The states without those that make room for a new one: an older one of the same change set, and the oldest.
+    def kept(key)
+      same = @states.keys.select { |other| other[0] == key[0] }
+      gone = same.select { |other| key[0] == :pending && other[1] == key[1] }
+      @states.except(*gone, *(same - gone)[0..-KEPT])
+    end
+
+    def build(key, document, people, moment = nil)
       directory = directory_of(people)
       policy = CobaltLedger::Formats::PolicyJson.build(document, shaped: true)
       Compiled.new(
-        key: key, document: document, policy: policy, directory: directory,
+        key: key, document: document, policy: policy, directory: directory, moment: moment,
         engine: CobaltLedger::Decisions::Engine.new(policy, directory)
       ).freeze
     end

@@ -12,7 +12,7 @@ module Server
       # rule: document of a rule that is not kept yet, or nil for the whole change set; account: of who asks; network:
       # the address they come from. Returns {"status" => "done", "result"}, or what is sent of a job.
       def ask(rule, account:, by:, network:)
-        given = { "rule" => rule, "person" => account.person, "network" => network }
+        given = { "rule" => rule, "person" => account.person, "network" => network, "set" => ChangeSet.current.id }
         before, after = states(rule)
         subject = subject(after, given)
         result = finished(rule, account, subject) || at_once(before, after, sight(given))
@@ -51,8 +51,8 @@ module Server
          Record.sum(:version), Date.today].join("/")
       end
 
-      # One at a time for each who asks about a rule, and one about the change set: what they may see is not the same.
-      def topic(rule, account) = "#{rule ? 'rule' : 'change set'} of #{account.id}"
+      # One at a time for each who asks about a rule, and one about a change set: what they may see is not the same.
+      def topic(rule, account) = "#{rule ? 'rule' : "change set #{ChangeSet.current.id}"} of #{account.id}"
 
       def finished(rule, account, subject)
         job = Job.latest_done(KIND, topic(rule, account))

@@ -30,6 +30,13 @@ export function setCsrf(token: string | undefined): void {
   csrf = token ?? "";
 }
 
+let changeSet = "";
+
+/** Says on which change set this page stands: its number, or "" for the oldest open one. */
+export function chooseChangeSet(id: string): void {
+  changeSet = id;
+}
+
 const NO_ANSWER: ProblemDocument = {
   type: "about:blank",
   title: "No answer",
@@ -41,6 +48,7 @@ const NO_ANSWER: ProblemDocument = {
 const manners: Middleware = {
   onRequest({ request }) {
     if (request.method !== "GET") request.headers.set("x-csrf-token", csrf);
+    if (changeSet) request.headers.set("change-set", changeSet);
     return request;
   },
   async onResponse({ response, schemaPath }) {

@@ -1,8 +1,8 @@
 import { keepPreviousData } from "@tanstack/react-query";
 import { api } from "./client";
 
-/** Which policy is looked at: the edition in force, or the one with the pending edits. */
-export type PolicyState = "in_force" | "pending";
+/** Which policy is looked at: the one in force, the one with the edits of the change set, or one of the past. */
+export type PolicyState = "in_force" | "pending" | `edition-${number}` | `day-${string}`;
 
 /** For this long, in milliseconds, what seldom changes is not fetched again. */
 const CALM = { staleTime: 30_000 };

@@ -65,6 +65,7 @@ export type ImportAsked = paths["/api/imports/preview"]["post"]["requestBody"]["
 export type ImportPreview = Schemas["ImportPreview"];
 export type ChangeAccount = Schemas["ChangeAccount"];
 export type ChangeSet = Schemas["ChangeSet"];
+export type UnsettledEdit = Schemas["UnsettledEdit"];
 export type ChangeFinding = Schemas["ChangeFinding"];
 export type StoredRecordSearch = Schemas["StoredRecords"];
 export type Impact = Schemas["Impact"];

@@ -28,6 +28,8 @@ export type AskedQuestion = {
   network: string;
   place: string;
   state: PolicyState;
+  /** Number of the change set that stands on top of the edition in force; empty for the oldest open one. */
+  set: string;
 };
 
 const NAMES = {
@@ -42,7 +44,15 @@ const NAMES = {
   network: "network",
   place: "place",
   state: "policy",
+  set: "set",
 } as const;
+
+/** The state of the policy that an address names; with the edits where it names none. */
+export function stateOf(text: string | null): PolicyState {
+  if (text === "in_force" || /^(edition-\d+|day-\d{4}-\d{2}-\d{2})$/.test(text ?? ""))
+    return text as PolicyState;
+  return "pending";
+}
 
 /** Reads the question from the URL, and changes parts of it there. */
 export function useQuestion(): [AskedQuestion, (change: Partial<AskedQuestion>, replace?: boolean) => void] {
@@ -63,7 +73,8 @@ export function useQuestion(): [AskedQuestion, (change: Partial<AskedQuestion>, 
       at: search.get(NAMES.at) ?? "",
       network: search.get(NAMES.network) ?? "",
       place: search.get(NAMES.place) ?? "",
-      state: search.get(NAMES.state) === "in_force" ? "in_force" : "pending",
+      state: stateOf(search.get(NAMES.state)),
+      set: search.get(NAMES.set) ?? "",
     };
   }, [search]);
   const change = useCallback(

@@ -1,6 +1,9 @@
-import { Suspense, useState } from "react";
-import { Link, NavLink, Outlet } from "react-router";
+import { QueryClientProvider } from "@tanstack/react-query";
+import { Suspense, useMemo, useState } from "react";
+import { Link, NavLink, Outlet, useSearchParams } from "react-router";
+import { chooseChangeSet } from "../api/client";
 import { useOverview } from "../api/queries";
+import { makeQueryClient } from "../api/staleness";
 import { useQuestionSearch } from "../question/useQuestion";
 import { Loading } from "../shared/Loading";
 import { useShade } from "../theme/shade";
@@ -19,8 +22,23 @@ const PAGES = [
   ["/journal", "Journal"],
 ] as const;
 
-/** The band at the top, and the page below it. */
+/** All pages. What was fetched for one change set is never shown for another: each begins with nothing. */
 export function Shell() {
+  const [search] = useSearchParams();
+  const set = search.get("set") ?? "";
+  const client = useMemo(() => {
+    chooseChangeSet(set);
+    return makeQueryClient();
+  }, [set]);
+  return (
+    <QueryClientProvider key={set} client={client}>
+      <Pages />
+    </QueryClientProvider>
+  );
+}
+
+/** The band at the top, and the page below it. */
+function Pages() {
   const { account, leave, may } = useAccount();
   const search = useQuestionSearch();
   const { shade, flip } = useShade();
@@ -70,9 +88,32 @@ export function Shell() {
           </div>
         }
       >
-        <Outlet />
+        {reads ? <Page /> : <Outlet />}
       </Suspense>
     </div>
+  );
+}
+
+/** The page, or what has become of the change set that it stood on. */
+function Page() {
+  const gone = useOverview().data?.gone;
+  const [search, setSearch] = useSearchParams();
+  if (!gone) return <Outlet />;
+  const leave = () => {
+    const next = new URLSearchParams(search);
+    next.delete("set");
+    setSearch(next);
+  };
+  return (
+    <main className="page">
+      <div className="sheet">
+        <h1>This change set is closed</h1>
+        <p role="status">{gone}.</p>
+        <button type="button" className="plain" onClick={leave}>
+          Go on with a change set that is open
+        </button>
+      </div>
+    </main>
   );
 }
 
@@ -101,6 +142,7 @@ function Standing({ search }: { search: string }) {
       </span>
       <Link to={{ pathname: "/changes", search }}>
         <b>{changeSet.edits}</b> {changeSet.edits === 1 ? "edit" : "edits"} waiting
+        {overview.data.change_sets.length > 1 && ` in ${changeSet.name}`}
       </Link>
     </>
   );

@@ -1,6 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { App, Button, Input } from "antd";
 import { useState } from "react";
+import { useSearchParams } from "react-router";
 import { api, ProblemError } from "../../api/client";
 import type { ChangeFinding, ChangeSet } from "../../api/types";
 import { ProblemNotice } from "../../shared/ProblemNotice";
@@ -15,10 +16,14 @@ export function Publish({ changeSet }: { changeSet: ChangeSet }) {
   const { message } = App.useApp();
   const client = useQueryClient();
   const [note, setNote] = useState("");
+  const [search, setSearch] = useSearchParams();
   const publishing = api.useMutation("post", "/api/change-set/publish", {
     onSuccess: (edition) => {
       setNote("");
       message.success(`Edition ${edition.number} is in force`);
+      const next = new URLSearchParams(search);
+      next.delete("set");
+      setSearch(next);
     },
     // What is waiting may be something else by now.
     onError: () =>
@@ -82,7 +87,12 @@ export function Publish({ changeSet }: { changeSet: ChangeSet }) {
         <>
           {error ? <ProblemNotice error={error} /> : null}
           <span>
-            <Button type="primary" loading={busy} disabled={count === 0} onClick={() => publish([], true)}>
+            <Button
+              type="primary"
+              loading={busy}
+              disabled={count === 0 || changeSet.unsettled.length > 0}
+              onClick={() => publish([], true)}
+            >
               {count === 0 ? "Nothing to publish" : `Publish ${edits}`}
             </Button>
           </span>

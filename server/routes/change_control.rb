@@ -1,0 +1,79 @@
+# frozen_string_literal: true
+
+module Server
+  module Routes
+    # Change sets beside each other, and the edits in them.
+    module ChangeControl
+      def self.registered(app)
+        app.helpers Help
+        app.get "/api/change-sets" do
+          allow!(:read)
+          json("items" => ChangeSetView.list)
+        end
+
+        app.post "/api/change-sets" do
+          allow!(:edit)
+          json(set_view(change_sets.begin_new(sent["name"], purpose: sent["purpose"] || "")), 201)
+        end
+
+        app.get "/api/change-set" do
+          allow!(:read)
+          json(set_view(ChangeSet.current))
+        end
+
+        app.put "/api/change-sets/:id" do
+          allow!(:edit)
+          json(set_view(change_sets.describe(params["id"].to_i, sent)))
+        end
+
+        app.post "/api/change-sets/:id/drop" do
+          allow!(:edit)
+          change_sets.drop(params["id"].to_i, sent["revision"])
+          json({})
+        end
+
+        app.post "/api/change-sets/:id/move" do
+          allow!(:edit)
+          id, edits, revision = params["id"].to_i, *sent.values_at("edits", "revision")
+          json(
+            if sent["to"]
+              change_sets.move(id, edits, to: sent["to"], revision: revision)
+              { "to" => sent["to"] }
+            else
+              { "to" => change_sets.split(id, edits, name: sent["name"] || "A part", revision: revision).id }
+            end
+          )
+        end
+
+        app.post "/api/change-sets/:id/take-back" do
+          allow!(:edit)
+          json(set_view(change_sets.take_back(params["id"].to_i, sent["edits"])))
+        end
+
+        app.post "/api/change-sets/:id/have-again" do
+          allow!(:edit)
+          json(set_view(change_sets.have_again(params["id"].to_i, sent["edits"])))
+        end
+
+        app.post "/api/change-set/edits/:id/settle" do
+          allow!(:edit)
+          set = Settling.new(author).settle(
+            params["id"], sent["choice"], sent["picks"] || {}, revision: sent["revision"]
+          )
+          json(set_view(set))
+        end
+
+        app.delete "/api/change-set/edits/:id" do
+          allow!(:edit)
+          json(set_view(change_sets.take_back(ChangeSet.current.id, [params["id"].to_i])))
+        end
+      end
+
+      # Helpers of these routes.
+      module Help
+        def change_sets = ChangeSets.new(author)
+        def set_view(set) = ChangeSetView.new(set).to_h
+      end
+    end
+  end
+end

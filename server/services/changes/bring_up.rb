@@ -1,0 +1,40 @@
+# frozen_string_literal: true
+
+module Server
+  # Brings open change sets up to another edition. Called in the transaction that publishes it.
+  module BringUp
+    module_function
+
+    # edition: Edition that has just been published.
+    def all(edition) = ChangeSet.open.where.not(base_edition: edition.number).each { |set| one(set, edition) }
+
+    # change_set: ChangeSet that stands on another edition.
+    def one(change_set, edition)
+      rows = change_set.edits.to_a
+      rebase = CobaltLedger::Changes::Rebase.new(rows.map(&:to_change), edition.policy_document) do |document|
+        SoundPolicy.of(document)
+      end
+      standing, aside, gone = rebase.run
+      rows = rows.to_h { |row| [[row.kind, row.subject], row] }
+      standing.each { |edit| stand(rows.fetch([edit.kind, edit.id]), edit) }
+      aside.each { |each| put_aside(rows.fetch([each.edit.kind, each.edit.id]), each) }
+      gone.each { |edit| rows.fetch([edit.kind, edit.id]).destroy! }
+      change_set.base_edition = edition.number
+      change_set.touched!
+    end
+
+    def stand(row, edit)
+      row.update!(before: dump(edit.before), after: dump(edit.after), unsettled: nil)
+    end
+
+    # Mine and what it was stay as they are; what the other edition has is kept beside.
+    def put_aside(row, aside)
+      faults = aside.faults.map(&:to_s)
+      question = { "theirs" => aside.theirs, "parts" => aside.parts, "faults" => faults }
+      row.update!(unsettled: CobaltLedger::CanonicalJson.write(question))
+    end
+
+    def dump(document) = document.nil? ? nil : CobaltLedger::CanonicalJson.write(document)
+    private_class_method :stand, :put_aside, :dump
+  end
+end

@@ -1,0 +1,86 @@
+# frozen_string_literal: true
+
+module Server
+  # A change set as it is sent.
+  class ChangeSetView
+    # All that are open, as a list to choose from.
+    def self.list
+      edits = Edit.where(taken_back_at: nil, change_set: ChangeSet.open)
+      counts = edits.group(:change_set_id).count
+      unsettled = edits.where.not(unsettled: nil).group(:change_set_id).count
+      ChangeSet.open.map do |set|
+        { "id" => set.id, "name" => set.name, "owner" => set.owner, "purpose" => set.purpose,
+          "edits" => counts[set.id] || 0, "unsettled" => unsettled[set.id] || 0, "revision" => set.revision,
+          "publish_at" => set.publish_at&.iso8601 }.compact
+      end
+    end
+
+    def initialize(change_set)
+      @set = change_set
+      @store = PolicyStore.instance
+    end
+
+    def to_h
+      {
+        "id" => @set.id, "name" => @set.name, "purpose" => @set.purpose, "owner" => @set.owner,
+        "base_edition" => @set.base_edition, "revision" => @set.revision, "digest" => @set.digest,
+        "edits" => @set.edits.reject(&:unsettled).map { |edit| told(edit) },
+        "unsettled" => @set.edits.select(&:unsettled).map { |edit| unsettled(edit) },
+        "taken_back" => @set.taken_back.map { |edit| short(edit) }
+      }
+    end
+
+    private
+
+    def account
+      @account ||=
+        CobaltLedger::Changes::Account.new(@store.in_force.policy, pending.policy, @store.directory)
+    end
+
+    def pending = @pending ||= @store.pending(@set)
+
+    def told(edit)
+      told = account.of(edit.to_change)
+      told.merge("lines" => told["lines"] + carried(edit)).merge(about(edit))
+    end
+
+    def about(edit)
+      { "id" => edit.id, "kind" => edit.kind, "subject" => edit.subject, "verb" => edit.to_change.verb,
+        "author" => edit.author, "at" => edit.updated_at.iso8601 }
+    end
+
+    def carried(edit)
+      type = edit.kind == "record_type" && pending.policy.record_type(edit.subject)
+      type ? CarriedValues.new(type, edit.carried).words : []
+    end
+
+    # Three ways: what it was, what the edition in force has, what the set would have.
+    def unsettled(edit)
+      question = edit.open_question
+      change = edit.to_change
+      sides = { "before" => change.before, "theirs" => edit.theirs, "mine" => change.after }
+      short(edit).merge(
+        "parts" => parts(question["parts"], sides), "faults" => question["faults"],
+        "sides" => sides.transform_values { |side| side && SideInWords.of(edit.kind, side) },
+        "both" => edit.kind == "rule" && change.before.nil? && !edit.theirs.nil?
+      )
+    end
+
+    # Each part that both changed, as each side has it.
+    def parts(names, sides)
+      names.map do |name|
+        { "part" => name, "name" => SideInWords.part_name(name, sides) }.merge(
+          sides.transform_values { |side| SideInWords.part(side, name) }
+        )
+      end
+    end
+
+    def short(edit)
+      document = edit.to_change.then { |change| change.after || change.before }
+      name = document.is_a?(Hash) && (document["title"] || document["name"])
+      about(edit).merge("title" => [edit.kind == "setting" ? nil : noun(edit), name || edit.subject].compact.join(" "))
+    end
+
+    def noun(edit) = CobaltLedger::Words.capitalize(edit.kind.tr("_", " "))
+  end
+end

@@ -1,0 +1,69 @@
+# frozen_string_literal: true
+
+module Server
+  # Makes the policy of a change set the next edition. All of it or nothing: the edition, what records hold, and every
+  # other open change set brought up to it, in one transaction.
+  class Publisher
+    # author: name of who publishes.
+    def initialize(author)
+      @author = author
+    end
+
+    # revision: of the change set that was looked at; edition: the number of the one that it was looked at on, or nil.
+    # The block, where there is one, is given the change set and raises what keeps it from being published. Returns the
+    # Edition.
+    def publish(revision:, note:, edition: nil)
+      PolicyEditor.exclusively do |change_set, document|
+        stands_on!(change_set, edition)
+        PolicyEditor.check_revision(change_set, revision)
+        settled!(change_set)
+        policy = SoundPolicy.of(document)
+        yield change_set if block_given?
+        carry_values(change_set, policy)
+        Edition.publish(document, by: @author, note: note).tap { |published| close(change_set, published) }
+      end
+    end
+
+    private
+
+    def close(change_set, published)
+      change_set.update!(published_edition: published.number, publish_at: nil)
+      BringUp.all(published)
+      ChangeSet.open_on(published)
+    end
+
+    def settled!(change_set)
+      edits = change_set.edits.to_a
+      raise Problem.new(422, "nothing-to-publish", "The change set holds no edit") if edits.empty?
+
+      open = edits.count(&:unsettled)
+      return if open.zero?
+
+      raise Problem.new(
+        409, "unsettled",
+        "#{CobaltLedger::Words.count(open, 'edit')} of the change set met what another edition changed: settle that first"
+      )
+    end
+
+    # What is published stands on the edition in force, or it would undo what that one brought.
+    def stands_on!(change_set, edition)
+      newest = Edition.maximum(:number)
+      return if change_set.base_edition == newest && (edition.nil? || edition == newest)
+
+      raise Problem.new(
+        412,
+        "another-edition",
+        "Edition #{newest} has come into force since you looked at the changes; look again"
+      )
+    end
+
+    # What records hold goes with the record types that are published.
+    def carry_values(change_set, policy)
+      change_set.edits.reject { |edit| edit.carried.empty? }.each do |edit|
+        # The record type may have become another since, by an import; then only what still makes sense is done.
+        type = policy.record_type(edit.subject) or next
+        CarriedValues.new(type, CarriedValues.new(type, edit.carried).sound).apply(@author)
+      end
+    end
+  end
+end

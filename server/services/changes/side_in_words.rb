@@ -1,0 +1,59 @@
+# frozen_string_literal: true
+
+module Server
+  # One of three sides of something that is not settled, for people to read.
+  module SideInWords
+    module_function
+
+    # kind: of the edit; document: the subject on that side. Returns String: the sentence of a rule, where it can be
+    # told under the policy in force, else what it is called.
+    def of(kind, document)
+      return value(document) if kind == "setting"
+      return document["name"] || document["title"] || document["id"] unless kind == "rule"
+
+      rule_sentence(document)
+    end
+
+    # Of a part such as "lines" or "fields/loan_fee/label": what people call it.
+    def part_name(name, sides)
+      list, id, *rest = name.split("/")
+      return CobaltLedger::Words.capitalize(name.tr("_/", "  ")) unless id
+
+      item = sides.values.compact.flat_map { |side| side[list] || [] }.find { |each| each["id"] == id }
+      [item&.fetch("name", nil) || id, rest.join(" ").tr("_", " ")].reject(&:empty?).join(": ")
+    end
+
+    # What a side has there: String, or nil for nothing.
+    def part(side, name)
+      return nil if side.nil?
+      return value(side) if name == "everything"
+
+      found = name.split("/").reduce(side) do |at, step|
+        case at
+        when Hash then at[step]
+        when Array then at.find { |item| item.is_a?(Hash) && item["id"] == step }
+        end
+      end
+      found.nil? ? nil : value(found)
+    end
+
+    def value(found)
+      found.is_a?(String) ? found : CobaltLedger::CanonicalJson.write(found)[0, 2000]
+    end
+
+    def rule_sentence(document)
+      state = PolicyStore.instance.in_force.document
+      edit = CobaltLedger::Changes::Edit.new(kind: "rule", id: document["id"], before: nil, after: document)
+      others = state["rules"].reject { |rule| rule.values_at("record_type", "kind", "rank") == document.values_at("record_type", "kind", "rank") && rule["id"] != document["id"] }
+      built = PolicyStore.instance.state_of(
+        CobaltLedger::Changes::DocumentEdits.apply(state.merge("rules" => others), [edit])
+      )
+      rule = built.policy.rules.find { |each| each.id == document["id"] }
+      CobaltLedger::Rules::Sentence.new(rule, built.policy, built.directory).to_s
+    rescue CobaltLedger::BadInput
+      # It names what is not there any more: then its title has to do.
+      document["title"]
+    end
+    private_class_method :rule_sentence
+  end
+end

@@ -1,0 +1,130 @@
+import { App, Button, Input, Modal, Popconfirm } from "antd";
+import { useState } from "react";
+import { useSearchParams } from "react-router";
+import { api } from "../../api/client";
+import type { ChangeSet } from "../../api/types";
+import { counted } from "../../shared/counted";
+import { ProblemNotice } from "../../shared/ProblemNotice";
+import { SaveCsv } from "../../shared/SaveCsv";
+import { useAccount } from "../../shell/account";
+
+/** What the change set is called, what it is for, whose it is, and on what it stands. */
+export function ChangeSetHead({ changeSet }: { changeSet: ChangeSet }) {
+  const { may } = useAccount();
+  const [describing, setDescribing] = useState(false);
+  const count = changeSet.edits.length + changeSet.unsettled.length;
+  return (
+    <>
+      <div className="head">
+        <h1>{changeSet.name}</h1>
+        <span className="soft">
+          {counted(count, "edit")} on top of edition <span className="mono">{changeSet.base_edition}</span>,
+          not in force yet
+        </span>
+        <span className="push row-flex" style={{ gap: 14 }}>
+          {may("edit") && (
+            <button type="button" className="plain" onClick={() => setDescribing(true)}>
+              Name and purpose
+            </button>
+          )}
+          {may("edit") && <Drop changeSet={changeSet} />}
+          <SaveCsv
+            name="edits"
+            heading={["Edit", "What", "Becomes", "By", "At"]}
+            rows={() =>
+              changeSet.edits.map((edit) => [
+                edit.title,
+                edit.verb,
+                edit.lines.join("; "),
+                edit.author,
+                edit.at,
+              ])
+            }
+          />
+        </span>
+      </div>
+      {(changeSet.purpose || changeSet.owner) && (
+        <p className="soft" style={{ marginTop: 0, whiteSpace: "pre-wrap", overflowWrap: "anywhere" }}>
+          {changeSet.purpose}
+          {changeSet.owner && ` (${changeSet.owner}’s)`}
+        </p>
+      )}
+      {describing && <Describe changeSet={changeSet} onClose={() => setDescribing(false)} />}
+    </>
+  );
+}
+
+function Drop({ changeSet }: { changeSet: ChangeSet }) {
+  const { message } = App.useApp();
+  const [search, setSearch] = useSearchParams();
+  const drop = api.useMutation("post", "/api/change-sets/{id}/drop", {
+    onSuccess: () => {
+      message.success(`“${changeSet.name}” is dropped`);
+      const next = new URLSearchParams(search);
+      next.delete("set");
+      setSearch(next);
+    },
+    onError: (error: unknown) =>
+      message.error(error instanceof Error ? error.message : "It can't be dropped"),
+  });
+  return (
+    <Popconfirm
+      title={`Drop “${changeSet.name}”?`}
+      description="None of its edits will take force, and nobody can go on with it."
+      okText="Drop it"
+      onConfirm={() =>
+        drop.mutate({ params: { path: { id: changeSet.id } }, body: { revision: changeSet.revision } })
+      }
+    >
+      <button type="button" className="plain">
+        Drop
+      </button>
+    </Popconfirm>
+  );
+}
+
+function Describe({ changeSet, onClose }: { changeSet: ChangeSet; onClose: () => void }) {
+  const [name, setName] = useState(changeSet.name);
+  const [purpose, setPurpose] = useState(changeSet.purpose);
+  const [owner, setOwner] = useState(changeSet.owner);
+  const describe = api.useMutation("put", "/api/change-sets/{id}", { onSuccess: onClose });
+  return (
+    <Modal open title="Name and purpose" footer={null} onCancel={onClose}>
+      <div className="stack">
+        <label className="line">
+          Name
+          <Input value={name} maxLength={200} onChange={(event) => setName(event.target.value)} />
+        </label>
+        <label className="line">
+          What it is for
+          <Input.TextArea
+            value={purpose}
+            maxLength={4000}
+            autoSize={{ minRows: 2, maxRows: 8 }}
+            onChange={(event) => setPurpose(event.target.value)}
+          />
+        </label>
+        <label className="line">
+          Whose it is
+          <Input value={owner} maxLength={200} onChange={(event) => setOwner(event.target.value)} />
+        </label>
+        {describe.error ? <ProblemNotice error={describe.error} /> : null}
+        <span>
+          <Button
+            type="primary"
+            disabled={name.trim() === ""}
+            loading={describe.isPending}
+            onClick={() =>
+              describe.mutate({
+                params: { path: { id: changeSet.id } },
+                body: { name: name.trim(), purpose, owner },
+              })
+            }
+          >
+            Keep
+          </Button>
+        </span>
+      </div>
+    </Modal>
+  );
+}

@@ -1,0 +1,48 @@
+import { useState } from "react";
+import { useSearchParams } from "react-router";
+import { useOverview } from "../../api/queries";
+import { Word } from "../../help/Word";
+import { NewChangeSet } from "../../question/StateSwitch";
+import { counted } from "../../shared/counted";
+import { moment } from "../../shared/moment";
+import { useAccount } from "../../shell/account";
+
+/** The change sets that are open beside each other; the chosen one is what the page shows. */
+export function ChangeSets() {
+  const { may } = useAccount();
+  const overview = useOverview();
+  const [search, setSearch] = useSearchParams();
+  const [beginning, setBeginning] = useState(false);
+  const chosen = overview.data?.change_set.id;
+  const choose = (id: number) => {
+    const next = new URLSearchParams(search);
+    next.set("set", String(id));
+    setSearch(next);
+  };
+  return (
+    <section style={{ marginBottom: 20 }} aria-label="Change sets">
+      <h2>
+        <Word word="change set">Change sets</Word>
+      </h2>
+      {(overview.data?.change_sets ?? []).map((set) => (
+        <div key={set.id} className="side-row" aria-current={set.id === chosen ? "true" : undefined}>
+          <button type="button" className="plain" onClick={() => choose(set.id)}>
+            {set.name}
+          </button>{" "}
+          <span className="soft">
+            {counted(set.edits, "edit")}
+            {set.owner && `, ${set.owner}`}
+          </span>
+          {set.unsettled > 0 && <span className="tag mark-verm"> {set.unsettled} to settle</span>}
+          {set.publish_at && <div className="tag">takes force {moment(set.publish_at)}</div>}
+        </div>
+      ))}
+      {may("edit") && (
+        <button type="button" className="plain" onClick={() => setBeginning(true)}>
+          Begin another change set
+        </button>
+      )}
+      {beginning && <NewChangeSet onClose={() => setBeginning(false)} onBegun={choose} />}
+    </section>
+  );
+}
