@@ -2,6 +2,7 @@
 
 require "bigdecimal"
 require "bigdecimal/util"
+require "cgi/escape"
 require "date"
 require "json"
 require "time"

@@ -109,6 +109,15 @@ module CobaltLedger
         )
       end
 
+      # Do rules write values, or clear them?
+      def writes?
+        if @writes.nil?
+          @writes = rules.any? { |rule| rule.contributions.any? { |each| each.values.any? || each.clears? } }
+        else
+          @writes
+        end
+      end
+
       # Can these conditions hold together? Answers are remembered. conditions: Array of Conditions::Node.
       def together(conditions, mode)
         @together ||= {}
@@ -125,14 +134,6 @@ module CobaltLedger
       def unsure(field) = (@unsure ||= []) << field
 
       private
-
-      def writes?
-        if @writes.nil?
-          @writes = rules.any? { |rule| rule.contributions.any? { |each| each.values.any? || each.clears? } }
-        else
-          @writes
-        end
-      end
 
       def plan(rules, above, mode, closeness, fields)
         Decisions::Plan.new(policy, record_type, rules, above, mode, closeness, fields: fields)

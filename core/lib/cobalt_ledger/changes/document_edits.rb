@@ -5,13 +5,14 @@ module CobaltLedger
     # Applies edits to a policy document and finds the edits between two.
     module DocumentEdits
       LISTS = {
-        "rule" => "rules", "record_type" => "record_types", "baseline" => "baselines", "label" => "labels"
+        "rule" => "rules", "record_type" => "record_types", "baseline" => "baselines", "label" => "labels",
+        "expectation" => "expectations"
       }.freeze
-      SETTINGS = %w[name precedence time_zone places separations writers programs limits automations].freeze
+      SETTINGS = %w[name precedence time_zone places separations writers programs limits automations approval].freeze
 
       # What a setting is where a document says nothing of it; of the others it has to say something, or stays as it is.
       UNSAID = { "places" => [], "separations" => [], "writers" => [], "programs" => [], "limits" => {},
-                 "automations" => [] }.freeze
+                 "automations" => [], "approval" => [] }.freeze
 
       module_function
 

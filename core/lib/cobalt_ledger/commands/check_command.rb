@@ -2,17 +2,45 @@
 
 module CobaltLedger
   module Commands
-    # bin/ledger check: is a policy sound?
+    # bin/ledger check: is a policy sound, and does it come to what is expected of it?
     class CheckCommand < Command
       known_as "check", order: 7
       says <<~TEXT
-        check           checks a policy, and a directory if given, and prints nothing when they are sound
+        check           checks a policy, and a directory if given, and prints nothing when they are sound; with
+                        expectations, tells which of them hold, and exits with 1 when one does not
           --policy FILE [--directory FILE]
+          --expectations FILE  a document of expectations, or a policy document that holds some
+          --format NAME        #{Formats::ChecksWriter.names.join(', ')} (default: #{Formats::ChecksWriter.names.first})
       TEXT
 
+      # Returns :found when an expectation does not hold, or can't be told.
       def run
-        policy(options["directory"] ? directory : nil)
-        nil
+        policy = policy(options["directory"] || options["expectations"] ? directory : nil)
+        path = options["expectations"] or return nil
+        format = one_of("format", Formats::ChecksWriter.names, Formats::ChecksWriter.names.first)
+        report = report(policy, path)
+        out.write(Formats::ChecksWriter[format].write(report))
+        :found unless report.verdicts.all?(&:holds?)
+      end
+
+      private
+
+      def report(policy, path)
+        began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+        checker = Expectations::Checker.new(Decisions::Engine.new(policy, directory), at: Time.now)
+        verdicts = expected(path).map { |document| checker.check(document) }
+        Formats::ChecksWriter::Report.new(
+          verdicts: verdicts, path: path, seconds: Process.clock_gettime(Process::CLOCK_MONOTONIC) - began
+        )
+      end
+
+      def expected(path)
+        in_file(path) do |text|
+          document = Formats::StrictJson.read(text)
+          policy = document.is_a?(Hash) && document["format"] == Formats::PolicyJson::FORMAT
+          Formats::Schema.check!(policy ? "policy" : "expectations", document)
+          document["expectations"] || []
+        end
       end
     end
   end

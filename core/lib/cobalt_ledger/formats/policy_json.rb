@@ -65,6 +65,7 @@ module CobaltLedger
         duplicates("record_types", @hash["record_types"])
         duplicates("baselines", @hash["baselines"] || [])
         duplicates("rules", @hash["rules"])
+        duplicates("expectations", @hash["expectations"] || [])
         types = record_types
         places = places()
         zone = zone()
@@ -106,7 +107,9 @@ module CobaltLedger
           (@hash["writers"] || []).each_with_index.map do |each, index|
             known_fields(each, "/writers/#{index}") && Rules::Policy::Writer.new(**each.transform_keys(&:to_sym))
           end
-        found = { separations: separations, writers: writers, limits: limits, programs: programs }
+        found = { separations: separations, writers: writers, limits: limits, programs: programs,
+                  approval: ApprovalReader.new(@hash, @directory, @faults).read_all,
+                  expectations: @hash["expectations"] || [] }
         @faults.raise_if_any!
         found
       end

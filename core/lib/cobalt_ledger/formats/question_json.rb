@@ -4,12 +4,13 @@ module CobaltLedger
   module Formats
     # Reads question documents.
     class QuestionJson
-      # hash: question document; policy: Rules::Policy; directory: Directory::Directory. Returns a Decisions::Question;
-      # raises BadInput with every fault.
-      def self.read(hash, policy, directory) = new(hash, policy, directory).question
+      # hash: question document; policy: Rules::Policy; directory: Directory::Directory; shaped: true when the document
+      # is known to have passed its schema. Where it names no user but "as", it is about nobody in particular who is that.
+      # Returns a Decisions::Question; raises BadInput with every fault.
+      def self.read(hash, policy, directory, shaped: false) = new(hash, policy, directory, shaped: shaped).question
 
-      def initialize(hash, policy, directory)
-        Schema.check!("question", hash)
+      def initialize(hash, policy, directory, shaped: false)
+        Schema.check!("question", hash) unless shaped
         @hash = hash
         @policy = policy
         @directory = directory
@@ -27,7 +28,7 @@ module CobaltLedger
         }
         @faults.raise_if_any!
         Decisions::Question.new(
-          principals: @directory.principals_of(@hash["user"]), record_type: type, unit: @hash["unit"],
+          principals: principals, record_type: type, unit: @hash["unit"],
           mode: @hash["mode"], channel: @hash["channel"] || "form", stored: @hash["stored"] || {},
           entered: @hash["entered"] || {}, locked: @hash["locked"] || false,
           lifted: @hash["lifted"] || false, related: related, **given
@@ -71,8 +72,16 @@ module CobaltLedger
           .each { |fault| @faults.add(fault.pointer, fault.message) }
       end
 
+      def principals
+        kind, id = @hash["as"]&.first
+        kind ? @directory.bare(kind.to_sym, id) : @directory.principals_of(@hash["user"])
+      end
+
       def known_people
-        @directory.find(:user, @hash["user"]) || @faults.add("/user", "no user “#{@hash['user']}” in the directory")
+        kind, id = @hash["as"]&.first || ["user", @hash["user"]]
+        unless kind == "everyone" || @directory.find(kind.to_sym, id)
+          @faults.add(@hash["as"] ? "/as" : "/user", "no #{kind} “#{id}” in the directory")
+        end
         @directory.find(:unit, @hash["unit"]) || @faults.add("/unit", "no unit “#{@hash['unit']}” in the directory")
       end
 

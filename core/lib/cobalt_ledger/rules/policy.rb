@@ -16,17 +16,18 @@ module CobaltLedger
 
       attr_reader :name, :precedence, :labels, :record_types, :baselines, :rules, :places, :zone, :separations,
                   :writers,
-                  :limits, :programs, :automations
+                  :limits, :programs, :automations, :approval, :expectations
 
       # labels: Array of Catalogue::Label; record_types: Array of Catalogue::RecordType;
       # baselines: Array of Catalogue::Baseline; rules: Array of Rules::Rule; precedence: name of a method;
       # places: Array of Place; zone: TZInfo::Timezone in which days are counted;
       # separations: Array of Separation; writers: Array of Writer; limits: Limits;
-      # programs: Array of Program; automations: Array of Automation.
+      # programs: Array of Program; automations: Array of Automation; approval: Array of Rules::Approval;
+      # expectations: Array of documents, which Expectations::Checker checks.
       def initialize(
         name:, precedence:, labels:, record_types:, baselines:, rules:, places: [],
         zone: TZInfo::Timezone.get("Etc/UTC"), separations: [], writers: [], limits: Limits.from(nil),
-        programs: [], automations: []
+        programs: [], automations: [], approval: [], expectations: []
       )
         @name = name
         @precedence = precedence
@@ -40,6 +41,8 @@ module CobaltLedger
         @automations = automations.freeze
         @limits = limits
         @programs = programs.freeze
+        @approval = approval.freeze
+        @expectations = expectations.freeze
         @rules = rules.sort_by { |rule| [rule.guardrail? ? 1 : 0, rule.rank, rule.id] }.freeze
         @rules_by_type = @rules.group_by(&:record_type).freeze
         @rules_by_field = index_by_field.freeze

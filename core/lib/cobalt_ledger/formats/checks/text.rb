@@ -1,0 +1,22 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Formats
+    module Checks
+      # Expectations as lines for people: what does not hold, then how many do.
+      class Text < ChecksWriter
+        known_as "text", order: 1
+
+        NAMES = { "fails" => "fails", "undecided" => "not decided", "unaskable" => "can't be asked" }.freeze
+
+        def write
+          told = unmet.map do |verdict|
+            ["#{NAMES.fetch(verdict.status)}: #{verdict.expectation['title']} (#{verdict.expectation['id']})",
+             *verdict.words.map { |words| "  #{words}" }, *assumed(verdict)&.then { |words| "  #{words}" }].join("\n")
+          end
+          "#{told.map { |text| "#{text}\n" }.join}#{verdicts.size - unmet.size} of #{Words.count(verdicts.size, 'expectation')} hold\n"
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,37 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  module Formats
+    # Writes what came of checking expectations. One subclass a file in checks/, known by the name that is asked for.
+    class ChecksWriter
+      extend Registry
+
+      # verdicts: Array of Expectations::Verdict; path: of the file they stand in; seconds: Float, what it took.
+      Report = Struct.new(:verdicts, :path, :seconds, keyword_init: true)
+
+      # Module whose folder holds the writers.
+      def self.registry_namespace = CobaltLedger::Formats::Checks
+
+      # report: Report. Returns a String.
+      def self.write(report) = new(report).write
+
+      def initialize(report)
+        @report = report
+      end
+
+      def write = raise(NotImplementedError)
+
+      private
+
+      attr_reader :report
+
+      def verdicts = report.verdicts
+      def unmet = verdicts.reject(&:holds?)
+
+      # What an example assumes, in words, or nil.
+      def assumed(verdict)
+        verdict.lines&.any? && "as when #{verdict.lines.map { |each| "#{each['name']} is #{each['words']}" }.join(', ')}"
+      end
+    end
+  end
+end
