@@ -32,6 +32,9 @@ module Server
       check_contract
     end
 
+    # What was chosen is for one request.
+    after { Current.reset }
+
     error(Problem) { |error| problem(error) }
     error(CobaltLedger::BadInput) { |error| problem(Problem.from_bad_input(error)) }
     error(ActiveRecord::RecordInvalid) { |error| problem(Problem.new(422, "bad-input", error.message)) }
@@ -59,6 +62,8 @@ module Server
     register Routes::Imports
     register Routes::ChangeControl
     register Routes::Publishing
+    register Routes::Editions
+    register Routes::Expectations
     register Routes::StoredRecords
     register Routes::RecordFiles
     register Routes::Records

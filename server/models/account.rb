@@ -11,8 +11,8 @@ module Server
 
     # What each kind of access may do in this application. record: write records, as far as the policy lets them.
     ABILITIES = {
-      "administrator" => %i[read edit publish import accounts record],
-      "approver" => %i[read publish record],
+      "administrator" => %i[read edit publish approve import accounts record],
+      "approver" => %i[read publish approve record],
       "auditor" => %i[read],
       "record_user" => %i[record]
     }.freeze
@@ -48,7 +48,7 @@ module Server
       super
     end
 
-    # ability: :read, :edit, :publish, :import, :accounts or :record.
+    # ability: :read, :edit, :publish, :approve, :import, :accounts or :record.
     def may?(ability) = ABILITIES.fetch(access).include?(ability)
 
     private

@@ -22,7 +22,7 @@ module Server
 
       # id: Integer. Raises Problem with what has become of it.
       def opened(id)
-        found = find_by(id: id) or raise Problem.new(404, "no-such-change-set", "There is no change set #{id}")
+        found = find_by(id: id) or raise Problem.new(410, "no-such-change-set", "There is no change set #{id}")
         return found if found.open?
 
         raise Problem.new(410, "change-set-gone", found.end_in_words, ended: found.ended)
@@ -63,10 +63,10 @@ module Server
     def touched! = update!(revision: (self.class.maximum(:revision) || 0) + 1)
 
     # SHA-256 of exactly what would take force: what is signed and read. One more edit, or another edition below, and it
-    # is another one.
+    # is another one; when it takes force is not part of it.
     def digest
       CobaltLedger::CanonicalJson.digest(
-        "edition" => base_edition, "publish_at" => publish_at&.iso8601,
+        "edition" => base_edition,
         "edits" => edits.reload.map do |edit|
           { "kind" => edit.kind, "subject" => edit.subject, "after" => edit.after, "stored" => edit.stored_values,
             "unsettled" => edit.unsettled }

@@ -8,7 +8,11 @@ module Server
 
     def self.keep(document, by:)
       text = CobaltLedger::CanonicalJson.write(document)
-      create!(document: text, sha256: Digest::SHA256.hexdigest(text), imported_by: by)
+      transaction do
+        create!(document: text, sha256: Digest::SHA256.hexdigest(text), imported_by: by).tap do |made|
+          JournalEntry.note("directory", actor: by, subject: "people", version: made.id, sha256: made.sha256)
+        end
+      end
     end
 
     # The directory in its document form: Hash.

@@ -9,8 +9,13 @@ module Server
     # document: policy document. Returns the new Edition.
     def self.publish(document, by:, note: "")
       text = CobaltLedger::CanonicalJson.write(document)
-      create!(number: (maximum(:number) || 0) + 1, document: text, sha256: Digest::SHA256.hexdigest(text),
-              note: note, published_by: by, published_at: Time.now)
+      transaction do
+        create!(number: (maximum(:number) || 0) + 1, document: text, sha256: Digest::SHA256.hexdigest(text),
+                note: note, published_by: by, published_at: Time.now).tap do |made|
+          JournalEntry.note("published", actor: by, subject: "edition #{made.number}", edition: made.number,
+                                         sha256: made.sha256, note: note)
+        end
+      end
     end
 
     # The policy document, in the form of the newest version.

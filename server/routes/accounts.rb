@@ -18,7 +18,12 @@ module Server
         app.post "/api/accounts" do
           allow!(:accounts)
           known_person(sent["person"])
-          json(account_view(Account.create!(sent.slice("login", "name", "access", "person", "password"))), 201)
+          made = Account.transaction do
+            Account.create!(sent.slice("login", "name", "access", "person", "password")).tap do |found|
+              note_account("account_made", found, access: found.access)
+            end
+          end
+          json(account_view(made), 201)
         end
 
         app.patch "/api/accounts/:id" do
@@ -26,7 +31,11 @@ module Server
           found = account_with(params["id"])
           known_person(sent["person"])
           keep_an_administrator(found) if sent["access"] && sent["access"] != "administrator"
-          found.update!(sent.slice("name", "access", "person", "password"))
+          Account.transaction do
+            found.update!(sent.slice("name", "access", "person", "password"))
+            note_account("account_changed", found, access: found.access,
+                                                   changed: sent.slice("name", "access", "person", "password").keys)
+          end
           # A new password or access ends what is open under the old one.
           found.sessions.where.not(id: @session.id).destroy_all if sent.key?("password") || sent.key?("access")
           json(account_view(found))
@@ -36,7 +45,10 @@ module Server
           allow!(:accounts)
           found = account_with(params["id"])
           keep_an_administrator(found)
-          found.destroy!
+          Account.transaction do
+            note_account("account_removed", found)
+            found.destroy!
+          end
           json({})
         end
       end
@@ -48,6 +60,10 @@ module Server
             "id" => found.id, "login" => found.login, "name" => found.name, "access" => found.access,
             "person" => found.person
           }.compact
+        end
+
+        def note_account(kind, found, **details)
+          JournalEntry.note(kind, actor: author, person: found.person, subject: found.login, **details)
         end
 
         def account_with(id)

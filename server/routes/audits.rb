@@ -41,7 +41,11 @@ module Server
 
         app.delete "/api/findings/:id/acceptance" do
           allow!(:edit)
-          Acceptance.where(finding: params["id"]).delete_all
+          Acceptance.transaction do
+            if Acceptance.where(finding: params["id"]).delete_all.positive?
+              JournalEntry.note("acceptance_ended", actor: author, subject: params["id"])
+            end
+          end
           json({})
         end
 
@@ -68,9 +72,13 @@ module Server
           raise CobaltLedger::BadInput.at("/until", "lies in the past") if ends && ends < Date.today
 
           acceptance = Acceptance.find_or_initialize_by(finding: finding["id"])
-          acceptance.update!(
-            basis: finding["basis"], reason: sent["reason"], accepted_by: author, until: ends, accepted_at: Time.now
-          )
+          Acceptance.transaction do
+            acceptance.update!(
+              basis: finding["basis"], reason: sent["reason"], accepted_by: author, until: ends, accepted_at: Time.now
+            )
+            JournalEntry.note("acceptance", actor: author, record_type: finding["record_type"], subject: finding["id"],
+                                            reason: sent["reason"], title: finding["title"], until: ends&.iso8601)
+          end
           acceptance.to_view
         rescue CobaltLedger::Catalogue::Kind::Unsuitable => e
           raise CobaltLedger::BadInput.at("/until", e.message)

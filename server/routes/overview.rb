@@ -21,6 +21,7 @@ module Server
             },
             "change_sets" => ChangeSetView.list,
             "findings" => FindingsView.new(PolicyStore.instance.pending(change_set), change_set.state_name).standing,
+            "expectations" => Kept.of(change_set).standing,
             "proving" => AuditRuns.proving?(change_set.state_name),
             "people" => PolicyStore.instance.directory.users.size, **gone
           )

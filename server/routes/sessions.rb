@@ -12,13 +12,19 @@ module Server
           found = Account.named(sent["login"])
           browser = KnownBrowser.recognised(request.cookies[KnownBrowser::COOKIE], found)
           good = SignInGuard.try(sent["login"], client_address, browser) { password_right?(found, sent["password"]) }
-          raise Problem.new(401, "wrong-sign-in", "The name or the password is wrong") unless good
+          unless good
+            # What was typed is not kept: it may be a password in the wrong place.
+            JournalEntry.note("sign_in_failed", actor: found&.name || "somebody", subject: found&.login,
+                                                address: client_address)
+            raise Problem.new(401, "wrong-sign-in", "The name or the password is wrong")
+          end
 
           sign_in(found)
           json(session_view)
         end
 
         app.delete "/api/session" do
+          JournalEntry.note("sign_out", actor: account.name, person: account.person, subject: account.login)
           @session.destroy!
           @session = nil
           response.delete_cookie(RequestHelp::COOKIE, path: "/")
@@ -80,6 +86,8 @@ module Server
         def sign_in(found)
           @session&.destroy
           @session, token = Session.start(found)
+          JournalEntry.note("sign_in", actor: found.name, person: found.person, subject: found.login,
+                                       address: client_address)
           keep_cookie(RequestHelp::COOKIE, token, Session::LIFETIME)
           keep_cookie(KnownBrowser::COOKIE, KnownBrowser.token(found), KnownBrowser::LIFETIME)
         end
@@ -88,6 +96,7 @@ module Server
         def change_password
           found = Account.find(account.id)
           found.update!(password: sent["password"])
+          JournalEntry.note("password", actor: found.name, person: found.person, subject: found.login)
           found.sessions.where.not(id: @session.id).delete_all
           keep_cookie(KnownBrowser::COOKIE, KnownBrowser.token(found), KnownBrowser::LIFETIME)
         end

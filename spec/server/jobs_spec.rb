@@ -72,7 +72,7 @@ RSpec.describe "Long jobs" do
 
   it "each do what their file says, at times that the clocks know" do
     expect(Server::Jobs::Scheduled.names).to contain_exactly("audit_at_night", "clear_up", "follow_edits",
-                                                             "tell_of_reviews")
+                                                             "publish_when_due", "tell_of_reviews")
     scheduler = Server::Jobs::Schedule.keep
     expect(scheduler.jobs.map { |each| each.next_time.to_t.getlocal("+00:00") }).to all(
       be_between(Time.now, Time.now + (25 * 60 * 60))

@@ -8,7 +8,7 @@ RSpec.describe "Signing in" do
     expect(cookies).to all(match(/\S+.*httponly/i).and(match(/samesite=lax/i)))
     expect(answer["account"]).to include(
       "name" => "Mairin Okafor", "access" => "administrator",
-      "abilities" => %w[read edit publish import accounts record]
+      "abilities" => %w[read edit publish approve import accounts record]
     )
     call(:get, "/api/session")
     expect(answer["account"]["login"]).to eq("mairin")

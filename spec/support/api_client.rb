@@ -74,7 +74,7 @@ module ApiClient
     raise "a defect (500) at #{method} #{path}" if status == 500
 
     # What any request may meet before its own operation looks at it.
-    general = [400, 401, 403, 413, 415, 422, 429, 503, 507]
+    general = [400, 401, 403, 410, 413, 415, 422, 429, 503, 507]
     schema_status = operation.spec["responses"].key?(status.to_s) || !general.include?(status) ? status : nil
     errors = schema_status ? Server::Contract.instance.response_errors(operation, status, answer) : problem_errors
     raise "#{method} #{path} answered #{status} against the contract: #{errors.first(3).join('; ')}" if errors.any?

@@ -4,7 +4,7 @@ module Server
   module Jobs
     module Tasks
       # Removes what nobody looks at any more: sessions that are over, and old jobs but the latest of each kind and
-      # topic.
+      # topic; and of the journal what is older than the policy has it kept.
       class ClearUp < Scheduled
         known_as "clear_up"
         at "40 3 * * *"
@@ -12,6 +12,8 @@ module Server
         def perform
           Session.drop_ended(Time.now)
           Job.drop_old(Time.now)
+          days = PolicyStore.instance.in_force.policy.limits.journal_days
+          JournalAnchor.let_go(Time.now - (days * 24 * 60 * 60), by: "the schedule") if days
         end
       end
     end

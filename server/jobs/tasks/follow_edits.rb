@@ -20,6 +20,7 @@ module Server
           standing = [PolicyStore.instance.object_id, *PolicyStore.instance.standing, Date.today]
           return if standing == self.class.seen
 
+          ChangeSet.open.each { |set| Kept.of(set).verdicts }
           AuditRuns.follow(by: "an edit")
           self.class.seen = standing
         end

@@ -26,6 +26,9 @@ module Server
         PolicyStore.instance.memory.fetch([:audit_digests, state.key, Date.today]) { new(state).to_h }
       end
 
+      # The digest of one record type of a policy document. directory: digest of the people.
+      def of_type(document, id, directory) = new(nil, document: document, directory: directory).to_h(only: id)[id]
+
       # Record types that are to be proved: Hash of identifier to digest. policy: PolicyStore::Compiled.
       def missing(policy) = of(policy).reject { |_, digest| AuditPart.known(digest) }
 
@@ -36,13 +39,15 @@ module Server
       end
     end
 
-    def initialize(state)
-      @document = state.document
+    def initialize(state, document: state.document, directory: nil)
+      @document = document
+      @directory = directory || people_of(state)
     end
 
-    def to_h
+    # only: identifier of the one record type that is wanted, nil for all.
+    def to_h(only: nil)
       lists = LISTS.map { |list| (@document[list] || []).group_by { |item| item["record_type"] } }
-      @document["record_types"].to_h do |type|
+      @document["record_types"].select { |type| only.nil? || type["id"] == only }.to_h do |type|
         items = [type, *beyond(type), *of_automations(type["id"], lists)] +
                 lists.flat_map { |list| list[type["id"]] || [] }
         [type["id"], Digest::SHA256.hexdigest([shared, *items.map { |item| self.class.of_item(item) }].join(" "))]
@@ -50,6 +55,12 @@ module Server
     end
 
     private
+
+    # A state of the past stands on the people of its day.
+    def people_of(state)
+      version = state.key && state.key[0] == :edition ? state.key[2] : nil
+      (version ? DirectoryVersion.find(version) : DirectoryVersion.newest).sha256
+    end
 
     # Record types it refers to: conditions may look at fields of theirs.
     def beyond(type)
@@ -76,7 +87,7 @@ module Server
             @document.slice("precedence", "time_zone", "places", "labels", "programs", "limits").merge(
               "types" => @document["record_types"].map { |type| type["id"] }
             )
-          beside = { "directory" => DirectoryVersion.newest.sha256, "day" => Date.today.iso8601, "program" => PROGRAM }
+          beside = { "directory" => @directory, "day" => Date.today.iso8601, "program" => PROGRAM }
           CobaltLedger::CanonicalJson.digest(settings.merge(beside)).to_s
         end
     end

@@ -24,10 +24,11 @@ module Server
       {
         "id" => @set.id, "name" => @set.name, "purpose" => @set.purpose, "owner" => @set.owner,
         "base_edition" => @set.base_edition, "revision" => @set.revision, "digest" => @set.digest,
+        "publish_at" => @set.publish_at&.iso8601,
         "edits" => @set.edits.reject(&:unsettled).map { |edit| told(edit) },
         "unsettled" => @set.edits.select(&:unsettled).map { |edit| unsettled(edit) },
         "taken_back" => @set.taken_back.map { |edit| short(edit) }
-      }
+      }.compact
     end
 
     private

@@ -11,12 +11,19 @@ module Server
 
     # Begins another one. Returns the ChangeSet.
     def begin_new(name, purpose: "")
-      alone { ChangeSet.begin_new(name.strip, edition: Edition.maximum(:number), purpose: purpose, owner: @author) }
+      alone do
+        set = ChangeSet.begin_new(name.strip, edition: Edition.maximum(:number), purpose: purpose, owner: @author)
+        noted("change_set_begun", set)
+      end
     end
 
     # Says what a set is called, what it is for, and whose it is. given: Hash of "name", "purpose", "owner".
     def describe(id, given)
-      alone { ChangeSet.opened(id).tap { |set| set.update!(given.slice("name", "purpose", "owner")) } }
+      alone do
+        set = ChangeSet.opened(id)
+        set.update!(given.slice("name", "purpose", "owner"))
+        noted("change_set_described", set)
+      end
     end
 
     # Ends a set without publishing it. Its edits stay readable, and can be had again.
@@ -26,7 +33,7 @@ module Server
         PolicyEditor.check_revision(set, revision)
         set.update!(dropped_at: Time.now, publish_at: nil)
         ChangeSet.open_on(Edition.newest)
-        set
+        noted("change_set_dropped", set)
       end
     end
 
@@ -43,6 +50,7 @@ module Server
         sound!(from)
         sound!(target)
         [from, target].each(&:touched!)
+        noted("moved", from, to: target.id, edits: subjects(rows))
       end
     end
 
@@ -59,10 +67,11 @@ module Server
     def take_back(id, edits)
       alone do
         set = ChangeSet.opened(id)
-        rows(set.edits, edits).each { |row| row.update!(taken_back_at: Time.now) }
+        rows = rows(set.edits, edits)
+        rows.each { |row| row.update!(taken_back_at: Time.now) }
         sound!(set)
         set.touched!
-        set
+        noted("taken_back", set, edits: subjects(rows))
       end
     end
 
@@ -78,13 +87,21 @@ module Server
         end
         BringUp.one(set, Edition.newest)
         sound!(set)
-        set
+        noted("had_again", set, edits: subjects(rows))
       end
     end
 
     private
 
     def alone(&) = PolicyEditor.exclusively { |*| yield }
+
+    # Writes it down; returns the set.
+    def noted(kind, set, **details)
+      JournalEntry.note(kind, actor: @author, subject: set.name, change_set: set.id, **details)
+      set
+    end
+
+    def subjects(rows) = rows.first(PolicyEditor::NAMED).map { |row| { kind: row.kind, id: row.subject } }
 
     def rows(all, ids)
       found = all.where(id: ids).to_a

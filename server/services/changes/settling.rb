@@ -22,6 +22,8 @@ module Server
         edit = outcome(row, choice, picks, pending)
         edit ? put(set, row, edit, pending) : row.destroy!
         set.touched!
+        JournalEntry.note("settled", actor: @author, subject: set.name, change_set: set.id, kind: row.kind,
+                                     id: row.subject, choice: choice)
         set
       end
     end

@@ -18,11 +18,18 @@ module Server
     private
 
     def entries
-      found = JournalEntry.where(@params.slice("kind", "person", "record_type").reject { |_, value| value.to_s.empty? })
+      asked = @params.slice("kind", "person", "record_type").reject { |_, value| value.to_s.empty? }
+      found = JournalEntry.where(asked.merge(by_words))
       found = by_number(found, @params["number"]) unless @params["number"].to_s.empty?
       from, to = %w[from to].map { |name| day(name) }
-      found = found.where(at: from.to_time(:utc)..) if from
-      to ? found.where(at: ...(to + 1).to_time(:utc)) : found
+      found = found.where(at: "#{from.iso8601}T"..) if from
+      to ? found.where(at: ..."#{(to + 1).iso8601}T") : found
+    end
+
+    # What it is about and who did it, as somebody types them; a topic stands for its kinds.
+    def by_words
+      { "subject" => @params["subject"], "actor" => @params["actor"],
+        "kind" => JournalEntry::TOPICS[@params["topic"]] }.reject { |_, value| value.nil? || value == "" }
     end
 
     # Asking for a record that one may not open finds nothing.
@@ -41,11 +48,11 @@ module Server
     def line(entry)
       met = entry.number.nil? || met?(entry.record_type, entry.number)
       {
-        "id" => entry.id, "at" => entry.at.iso8601, "kind" => entry.kind, "by" => entry.actor, "person" => entry.person,
+        "id" => entry.id, "at" => entry.moment.iso8601, "kind" => entry.kind, "by" => entry.actor, "person" => entry.person,
         "person_name" => entry.person && @directory.name_of(:user, entry.person),
         "record_type" => met ? entry.record_type : nil, "number" => met ? entry.number : nil,
         "withheld" => met ? nil : true, "field" => met ? field(entry) : nil, "reason" => entry.reason,
-        "details" => entry.told
+        "subject" => entry.subject, "digest" => entry.digest, "details" => entry.told
       }.compact
     end
 

@@ -43,6 +43,22 @@ module Server
       end
     end
 
+    # A change set is ready to be read: to those who may approve. by: Account; words: what they said to it.
+    def approval_asked(set, by, words)
+      readers = Account.all.select { |each| each.may?(:approve) && each.id != by.id }.filter_map(&:person)
+      tell(readers, "approval", "“#{set.name}” waits for approval", ["Asked for by #{by.name}.", words])
+    end
+
+    # A change set is to be mended: to those who had a hand in it.
+    def sent_back(set, by, words)
+      tell(hands(set), "sent_back", "“#{set.name}” was sent back by #{by.name}", [words])
+    end
+
+    # A change set could not take force at its moment: to who set it.
+    def not_published(set, account, words)
+      tell([account.person], "not_published", "“#{set.name}” has not taken force", [words])
+    end
+
     # Any message about a record. fields: identifiers whose values are told to those who may see them.
     def send_to(people, kind, record, what, reason, fields: [])
       people.uniq.first(MOST).each { |person| write(person, kind, record, what, reason, fields) }
@@ -58,6 +74,18 @@ module Server
     end
 
     private
+
+    def tell(people, kind, subject, lines)
+      body = lines.reject { |line| line.to_s.empty? }.join("\n")
+      people.compact.uniq.first(MOST).each do |person|
+        Message.create!(at: Time.now, kind: kind, person: person, subject: subject[0, 300], body: body)
+      end
+    end
+
+    def hands(set)
+      ids = set.edits.flat_map(&:hands).filter_map { |key| key[/\Aaccount-(\d+)\z/, 1] }
+      Account.where(id: ids).filter_map(&:person)
+    end
 
     def write(person, kind, record, what, reason, fields)
       return unless @state.directory.find(:user, person)

@@ -14,21 +14,21 @@ module Server
       case kind
       when "edition" then of_edition(text.to_i)
       when "day" then at(end_of(text))
-      else raise Problem.new(404, "no-such-state", "There is no such state of the policy")
+      else raise Problem.new(422, "no-such-state", "There is no such state of the policy")
       end
     end
 
     # An edition with the people there were when it was published.
     def of_edition(number)
       edition = Edition.find_by(number: number) or
-        raise Problem.new(404, "no-such-edition", "There is no edition #{number}")
+        raise Problem.new(422, "no-such-edition", "There is no edition #{number}")
       Past.new(number, directory_at(edition.published_at), edition.published_at)
     end
 
     # moment: Time.
     def at(moment)
       number = Edition.where(published_at: ..moment).maximum(:number) or
-        raise Problem.new(404, "nothing-in-force", "Nothing was in force on that day: the first edition is of " \
+        raise Problem.new(422, "nothing-in-force", "Nothing was in force on that day: the first edition is of " \
                                                    "#{Edition.order(:number).first.published_at.to_date.iso8601}")
       Past.new(number, directory_at(moment), moment)
     end

@@ -72,6 +72,9 @@ module Server
       raise Problem.new(412, "changed-meanwhile", "The change set has been edited since you looked at it; look again")
     end
 
+    # Edits that one entry of the journal names; of more it gives the number.
+    NAMED = 20
+
     private
 
     def exclusively(&) = self.class.exclusively(&)
@@ -100,7 +103,14 @@ module Server
       SoundPolicy.of(CobaltLedger::Changes::DocumentEdits.apply(document, edits), edits).tap do
         edits.each { |edit| keep(change_set, edit) }
         change_set.touched!
+        note(change_set, edits)
       end
+    end
+
+    def note(change_set, edits)
+      named = edits.first(NAMED).map { |edit| { kind: edit.kind, id: edit.id, verb: edit.verb } }
+      JournalEntry.note("edit", actor: @author, subject: change_set.name, change_set: change_set.id,
+                                revision: change_set.revision, edits: named, count: edits.size)
     end
 
     # A rule of an earlier version is brought up to date.

@@ -47,10 +47,12 @@ module Server
       when "pending" then pending
       when "set" then pending(ChangeSet.opened(rest.to_i))
       else
-        past = PastState.named(kind, rest)
-        edition(past.edition, past.directory, past.moment)
+        past(PastState.named(kind, rest))
       end
     end
+
+    # past: PastState::Past. Returns a Compiled.
+    def past(past) = edition(past.edition, past.directory, past.moment)
 
     # Compiled policy of the newest edition.
     def in_force

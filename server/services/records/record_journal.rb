@@ -21,7 +21,7 @@ module Server
 
     def line(entry)
       {
-        "at" => entry.at.iso8601, "kind" => entry.kind, "by" => entry.actor, "reason" => entry.reason,
+        "at" => entry.moment.iso8601, "kind" => entry.kind, "by" => entry.actor, "reason" => entry.reason,
         "field" => entry.field && field(entry.field), "minutes" => entry.told["minutes"]
       }.compact
     end

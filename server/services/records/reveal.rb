@@ -62,7 +62,7 @@ module Server
     private
 
     def used
-      JournalEntry.where(kind: KINDS, person: @visitor.person, at: (@visitor.at - HOUR)..).count
+      JournalEntry.where(kind: KINDS, person: @visitor.person, at: (@visitor.at - HOUR).utc.iso8601(6)..).count
     end
 
     # The transaction is immediate: two looks at one moment are counted one after the other.

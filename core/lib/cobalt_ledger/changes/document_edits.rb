@@ -14,6 +14,9 @@ module CobaltLedger
       UNSAID = { "places" => [], "separations" => [], "writers" => [], "programs" => [], "limits" => {},
                  "automations" => [], "approval" => [] }.freeze
 
+      # The same of settings that a document may leave out though something else is meant by that.
+      USUAL = { "precedence" => "strictest", "time_zone" => "Etc/UTC" }.freeze
+
       module_function
 
       # Returns a new document; the given one stays as it is.
@@ -26,11 +29,12 @@ module CobaltLedger
         end
       end
 
-      # The Edits that lead from one document to another.
-      def between(from, to)
+      # The Edits that lead from one document to another. whole: true where what the other leaves out is as it usually
+      # is, and does not stay.
+      def between(from, to, whole: false)
         lists = LISTS.flat_map { |kind, list| differences(kind, from[list] || [], to[list] || []) }
         lists + SETTINGS.filter_map do |name|
-          before, after = [from, to].map { |document| document[name] || UNSAID[name] }
+          before, after = [from, to].map { |document| document[name] || UNSAID[name] || (USUAL[name] if whole) }
           Edit.new(kind: "setting", id: name, before: from[name], after: after) unless after.nil? || before == after
         end
       end

@@ -36,7 +36,16 @@ module CobaltLedger
       attr_reader :options, :out
 
       def directory = @directory ||= in_file(needed("directory")) { |text| Formats::DirectoryJson.read(text).first }
-      def policy(people = directory) = in_file(needed("policy")) { |text| Formats::PolicyJson.read(text, people).first }
+      def policy(people = directory) = policy_at(needed("policy"), people)
+
+      # path: of a policy document, or of a folder that split has written.
+      def policy_at(path, people)
+        return in_file(path) { |text| Formats::PolicyJson.read(text, people).first } unless File.directory?(path)
+
+        policy = nil
+        Formats::TreeOnDisk.read(path) { |document| policy = Formats::PolicyJson.build(document, people) }
+        policy
+      end
 
       def record_type(policy)
         policy.record_type(needed("record-type")) or

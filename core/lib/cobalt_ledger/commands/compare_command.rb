@@ -8,7 +8,7 @@ module CobaltLedger
       says <<~TEXT
         compare         tells for whom two policies come to different answers; exits with 1 when they do, or
                         may do because something could not be decided
-          --from FILE --to FILE --directory FILE
+          --from FILE --to FILE --directory FILE   each policy may also be a folder, as split writes it
           --directory-to FILE  people after the change (default: the same)
           --record-type ID     only this one
           --since MOMENT       nothing before it, as in 2026-11-25T14:10:00Z (default: any time)
@@ -30,8 +30,7 @@ module CobaltLedger
       private
 
       def engine(name, people)
-        policy = in_file(needed(name)) { |text| Formats::PolicyJson.read(text, people).first }
-        Decisions::Engine.new(policy, people)
+        Decisions::Engine.new(policy_at(needed(name), people), people)
       end
 
       def people_after

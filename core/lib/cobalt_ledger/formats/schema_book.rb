@@ -35,6 +35,9 @@ module CobaltLedger
           document.merge("$defs" => needed(document))
         end
 
+        # Members of a definition, in the order in which it names them: Array of String.
+        def members(name) = (@members ||= {})[name] ||= read("definitions", name)["properties"].keys.freeze
+
         private
 
         # Definitions a document names, with those that they name: Hash by name.

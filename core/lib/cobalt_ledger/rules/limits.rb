@@ -6,14 +6,18 @@ module CobaltLedger
     #
     # unlock_minutes: for which a record may be unlocked; reveals_per_hour: values that one person may have revealed;
     # look_seconds: for which one stands on the screen; emergency_group: identifier of the group that is told when a
-    # whole record is revealed, or nil, where nobody may have that.
-    Limits = Struct.new(:unlock_minutes, :reveals_per_hour, :look_seconds, :emergency_group, keyword_init: true) do
+    # whole record is revealed, or nil, where nobody may have that; journal_days: for which the journal is kept, nil for
+    # ever.
+    Limits = Struct.new(
+      :unlock_minutes, :reveals_per_hour, :look_seconds, :emergency_group, :journal_days, keyword_init: true
+    ) do
       # hash: document form, or nil for the usual.
       def self.from(hash)
         hash ||= {}
         new(
           unlock_minutes: hash["unlock_minutes"] || 15, reveals_per_hour: hash["reveals_per_hour"] || 10,
-          look_seconds: hash["look_seconds"] || 60, emergency_group: hash["emergency_group"]
+          look_seconds: hash["look_seconds"] || 60, emergency_group: hash["emergency_group"],
+          journal_days: hash["journal_days"]
         ).freeze
       end
     end

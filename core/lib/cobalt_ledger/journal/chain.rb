@@ -1,0 +1,90 @@
+# frozen_string_literal: true
+
+module CobaltLedger
+  # What was done, by whom and when, so that nothing of it can be changed, taken out or put in unseen.
+  module Journal
+    # The chain of entries: each carries the SHA-256 (FIPS 180-4) of its canonical JSON (RFC 8785), of which the digest
+    # of the one before is a member.
+    module Chain
+      # Members of an entry in the order of RFC 8785, which is that of their names. All are texts but the number of the
+      # entry; those that are nil are left out.
+      MEMBERS = %w[actor at details field id kind number person previous reason record_type subject].freeze
+
+      # The digest that the first entry of all carries as that of the one before.
+      START = "0" * 64
+
+      # What is wrong with the first entry that does not fit. id: its number; words: in what way.
+      Break = Struct.new(:id, :words)
+
+      # What was verified. entries: how many; head: digest of the last; first: number of the first that is there; broken:
+      # Break or nil; back: numbers of entries whose clock stands before that of the one before them.
+      Report = Struct.new(:entries, :first, :head, :broken, :back, keyword_init: true)
+
+      module_function
+
+      # entry: Hash of MEMBERS. Returns the hexadecimal digest.
+      def digest(entry)
+        body = MEMBERS.filter_map do |name|
+          value = entry[name]
+          next if value.nil?
+
+          "\"#{name}\":#{name == 'id' ? value : JSON.generate(value)}"
+        end
+        Digest::SHA256.hexdigest("{#{body.join(',')}}")
+      end
+
+      # entries: Enumerable of Hash of MEMBERS and "digest", in the order of their numbers; anchor: [number, digest] of the
+      # last entry that has been let go by age, or nil; seen: Hash of number to digest of entries as somebody knows them
+      # from elsewhere. Returns a Report; stops at the first that is broken.
+      def verify(entries, anchor: nil, seen: {})
+        number, previous = anchor || [0, START]
+        report = Report.new(entries: 0, first: number + 1, head: previous, broken: nil, back: [])
+        at = nil
+        told = anchor.nil?
+        entries.each do |entry|
+          words = fault(entry, number, previous, seen)
+          if words
+            report.broken = Break.new(entry["id"], words)
+            return report
+          end
+
+          told ||= tells_of?(entry, anchor)
+          report.back << entry["id"] if at && entry["at"] < at
+          number, previous, at = entry.values_at("id", "digest", "at")
+          report.entries += 1
+          report.head = previous
+        end
+        report.broken = Break.new(anchor[0] + 1, "what came before it was let go, and nothing says so") unless told
+        missing(report, number, seen)
+      end
+
+      # What is let go by age is written down when it goes.
+      def tells_of?(entry, anchor)
+        return false unless entry["kind"] == "journal_ended"
+
+        JSON.parse(entry["details"]).values_at("through", "digest") == anchor
+      end
+
+      def fault(entry, number, previous, seen)
+        if entry["id"] != number + 1
+          return "entry #{number + 1} is not there any more" if entry["id"] > number + 1
+
+          return "stands where entry #{number + 1} is due"
+        end
+        return "does not carry the digest of the entry before: one was put in or taken out" if entry["previous"] != previous
+        return "is not what it was when it was written" if entry["digest"] != digest(entry)
+
+        known = seen[entry["id"]]
+        "is another than the one that was seen before" if known && known != entry["digest"]
+      end
+
+      # Entries that somebody has seen and that are not there: the end of the journal was taken off.
+      def missing(report, number, seen)
+        gone = seen.keys.select { |id| id > number }.min
+        report.broken ||= Break.new(gone, "was seen before and is not there any more") if gone
+        report
+      end
+      private_class_method :fault, :missing, :tells_of?
+    end
+  end
+end

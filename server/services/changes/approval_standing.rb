@@ -1,0 +1,100 @@
+# frozen_string_literal: true
+
+module Server
+  # Who has to sign a change set before it takes force, who has, and what keeps it from doing so. Signatures count for
+  # exactly the digest they were given for; nobody signs what they had a hand in.
+  class ApprovalStanding
+    # change_set: ChangeSet.
+    def initialize(change_set)
+      @set = change_set
+      @store = PolicyStore.instance
+      @digest = change_set.digest
+    end
+
+    attr_reader :digest
+
+    # account: Account that looks. Hash for the screen.
+    def to_h(account)
+      {
+        "digest" => digest, "needed" => needed.map { |each| told(each) }, "met" => met?,
+        "sent_back" => sent_back&.then { |each| spoken(each) }, "asked" => asked&.then { |each| spoken(each) },
+        "said" => @set.approvals.map { |each| spoken(each) }, "hindrance" => hindrance(account)
+      }.compact
+    end
+
+    # Is every signature there?
+    def met? = sent_back.nil? && needed.all? { |each| signed(each).size >= each.approval.approvers }
+
+    # Raises Problem where it may not take force.
+    def met!
+      return if met?
+      if sent_back
+        raise Problem.new(409, "sent-back", "#{sent_back.name} has sent this back: #{sent_back.words}")
+      end
+
+      missing = needed.reject { |each| signed(each).size >= each.approval.approvers }
+      words = missing.map do |each|
+        count = each.approval.approvers - signed(each).size
+        "#{CobaltLedger::Words.count(count, 'signature')} for “#{each.approval.name}”"
+      end
+      raise Problem.new(409, "not-approved", "It still needs #{CobaltLedger::Words.list(words)}")
+    end
+
+    # Why somebody can't sign, in words; nil where they can.
+    def hindrance(account)
+      return "You may not approve changes here" unless account.may?(:approve)
+      return "There is nothing to approve" if @set.edits.empty?
+      return "Some edits are not settled yet" if @set.edits.any?(&:unsettled)
+
+      own?(account) ? "You had a hand in it; somebody else has to sign" : nil
+    end
+
+    private
+
+    # Array of CobaltLedger::Changes::Signatures::Needed.
+    def needed
+      @needed ||= begin
+        before, after = @store.in_force, @store.pending(@set)
+        CobaltLedger::Changes::Signatures.new(before.policy, after.policy, @set.changes) do
+          PolicyDifference.new(before, after).all
+        end.needed
+      end
+    end
+
+    # Those who have signed for it, and may: Array of Approval, one a person.
+    def signed(each)
+      latest.values.select do |said|
+        said.verdict == "approved" && !hands.include?(Edit.author_key(said.account_id, said.name)) &&
+          each.approval.signed_by?(principals(said))
+      end
+    end
+
+    # What each has said last of it as it is: Hash of account to Approval.
+    def latest
+      @latest ||= @set.approvals.select { |each| each.digest == digest && each.verdict != "asked" }
+        .to_h { |each| [each.account_id, each] }
+    end
+
+    def sent_back = latest.values.find { |each| each.verdict == "sent_back" }
+    def asked = @set.approvals.reverse.find { |each| each.digest == digest && each.verdict == "asked" }
+    def hands = @hands ||= @set.edits.flat_map(&:hands).to_set
+    def own?(account) = hands.include?(Edit.author_key(account.id, account.name)) || hands.include?(account.name)
+
+    def principals(said)
+      person = Account.find_by(id: said.account_id)&.person
+      person && @store.directory.find(:user, person) ? @store.directory.principals_of(person) : nil
+    end
+
+    def told(each)
+      names = each.approval.by&.map { |member| @store.directory.name_of(member.kind, member.id) }
+      { "id" => each.approval.id, "name" => each.approval.name, "approvers" => each.approval.approvers,
+        "because" => each.because, "by" => names && CobaltLedger::Words.list(names, "or"),
+        "signed" => signed(each).map(&:name) }.compact
+    end
+
+    def spoken(each)
+      { "verdict" => each.verdict, "name" => each.name, "words" => each.words, "at" => each.created_at.iso8601,
+        "current" => each.digest == digest, "digest" => each.digest }
+    end
+  end
+end

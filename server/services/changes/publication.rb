@@ -1,0 +1,27 @@
+# frozen_string_literal: true
+
+module Server
+  # Publishes the chosen change set with all that stands before it: signatures, findings that were read, expectations.
+  class Publication
+    # author: name of who publishes.
+    def initialize(author)
+      @author = author
+    end
+
+    # known: identities of findings that were read; proved: only where all it brings is proved; digest: of what was
+    # meant to take force, or nil. Returns the Edition. Raises Problem or CobaltLedger::BadInput.
+    def publish(revision:, note:, known:, proved:, edition: nil, digest: nil)
+      # What takes long is worked out before anybody is kept waiting.
+      Kept.of(ChangeSet.current).verdicts
+      Publisher.new(@author).publish(revision: revision, note: note, edition: edition) do |set|
+        if digest && set.digest != digest
+          raise Problem.new(412, "changed-meanwhile", "The change set is not what it was when its moment was set")
+        end
+
+        ApprovalStanding.new(set).met!
+        Kept.of(set).met!(known)
+        ChangeFindings.new(PolicyStore.instance.in_force, PolicyStore.instance.pending(set)).known!(known, proved: proved)
+      end
+    end
+  end
+end

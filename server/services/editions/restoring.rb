@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+module Server
+  # Makes a change set that leads back to an earlier edition, and goes the same way as any other.
+  class Restoring
+    # author: name of who does it.
+    def initialize(author)
+      @author = author
+    end
+
+    # number: of the edition. What of it can't stand any more, because people it names are gone, is to be settled by
+    # hand. Returns the ChangeSet. Raises Problem.
+    def restore(number)
+      edition = Edition.find_by(number: number) or
+        raise Problem.new(404, "no-such-edition", "There is no edition #{number}")
+      PolicyEditor.exclusively do |*|
+        newest = Edition.newest
+        edits = CobaltLedger::Changes::DocumentEdits.between(
+          newest.policy_document, edition.policy_document, whole: true
+        )
+        raise Problem.new(422, "nothing-to-restore", "Edition #{number} says what is in force") if edits.empty?
+
+        fill(ChangeSets.new(@author).begin_new("Edition #{number} again", purpose: purpose(edition)), edits)
+      end
+    end
+
+    private
+
+    def purpose(edition)
+      ["Goes back to edition #{edition.number} of #{edition.published_at.to_date.iso8601}", edition.note]
+        .reject(&:empty?).join(": ")
+    end
+
+    def fill(set, edits)
+      edits.each do |edit|
+        row = set.edits.new(kind: edit.kind, subject: edit.id)
+        row.before, row.after =
+          [edit.before, edit.after].map { |each| each.nil? ? nil : CobaltLedger::CanonicalJson.write(each) }
+        row.by(@author)
+        row.save!
+      end
+      BringUp.one(set, Edition.newest)
+      set.reload
+    end
+  end
+end

@@ -1,0 +1,149 @@
+# frozen_string_literal: true
+
+RSpec.describe "Approval" do
+  before do
+    sign_in("mairin")
+    require_signatures({ "id" => "all", "name" => "Every change", "approvers" => 1 },
+                       { "id" => "guard", "name" => "Guardrails", "approvers" => 2, "guardrails" => true })
+  end
+
+  # Puts in force who has to sign, before anybody has to.
+  def require_signatures(*items)
+    document = Server::PolicyStore.instance.in_force.document.merge("approval" => items)
+    Server::ChangeSet.current.update!(base_edition: Server::Edition.publish(document, by: "the example").number)
+  end
+
+  def as(login, &block)
+    sign_in(login)
+    block.call
+  ensure
+    sign_in("mairin")
+  end
+
+  def standing
+    call(:get, "/api/change-set/approval")
+    answer
+  end
+
+  def approve(login, verb = "approve", words = "")
+    as(login) do
+      digest = standing["digest"]
+      call(:post, "/api/change-set/#{verb}", { digest: digest, words: words }).tap { @detail = answer["detail"] }
+    end
+  end
+
+  it "is of exactly what was read, and lapses with one more edit" do
+    add_rule
+    expect(publish).to eq(409)
+    expect(answer["detail"]).to eq("It still needs 1 signature for “Every change”")
+    expect(approve("yusuf")).to eq(200)
+    expect(standing["met"]).to be(true)
+    add_rule(title: "Another")
+    expect(standing).to include("met" => false)
+    expect(publish).to eq(409)
+    expect(approve("yusuf")).to eq(200)
+    expect(publish).to eq(201)
+    expect(Server::EditionView.of(Server::Edition.newest)).to include("approved_by" => ["Yusuf Harrow"])
+  end
+
+  it "is not taken from who had a hand in it, nor from who may only look" do
+    add_rule
+    expect(approve("mairin")).to eq(403)
+    expect(@detail).to include("somebody else")
+    expect(approve("xenia")).to eq(403)
+    as("zora") { add_rule(title: "Zora’s") }
+    expect(approve("zora")).to eq(403)
+  end
+
+  it "is not given to what somebody edits while it is read" do
+    add_rule
+    digest = standing["digest"]
+    add_rule(title: "Slipped in")
+    status = as("yusuf") { call(:post, "/api/change-set/approve", { digest: digest }) }
+    expect(status).to eq(412)
+    expect(publish).to eq(409)
+  end
+
+  it "goes back with what is to be mended, is mended, and comes through" do
+    add_rule
+    edit = Server::ChangeSet.current.edits.first
+    as("yusuf") { call(:post, "/api/change-set/comments", { edit: edit.id, words: "Not for couriers" }) }
+    expect(approve("yusuf", "send-back", "")).to eq(422)
+    expect(approve("yusuf", "send-back", "See my comment")).to eq(200)
+    expect(publish).to eq(409)
+    expect(answer["detail"]).to eq("Yusuf Harrow has sent this back: See my comment")
+    call(:get, "/api/change-set/comments")
+    expect(answer["items"].map { |each| each.values_at("edit", "words", "author") }).to eq(
+      [[edit.id, "Not for couriers", "Yusuf Harrow"]]
+    )
+    call(:delete, "/api/change-set/edits/#{edit.id}")
+    add_rule(title: "Mended")
+    approve("yusuf")
+    expect(publish).to eq(201)
+  end
+
+  it "takes two for a guardrail, who are not one" do
+    add_rule(kind: "guardrail")
+    approve("yusuf")
+    approve("yusuf")
+    expect(publish).to eq(409)
+    expect(answer["detail"]).to eq("It still needs 1 signature for “Guardrails”")
+    approve("zora")
+    expect(publish).to eq(201)
+  end
+
+  it "is needed to change who signs, by the policy as it is in force" do
+    Server::PolicyEditor.new("Mairin Okafor").put("setting", "approval", [], if_match: :any)
+    expect(standing["needed"].map { |each| each["id"] }).to eq(%w[all guard])
+    expect(publish).to eq(409)
+  end
+
+  describe "at a moment" do
+    def set_moment(at)
+      call(:get, "/api/change-set")
+      call(:put, "/api/change-set/moment", { at: at.utc.iso8601, revision: answer["revision"], note: "At night" })
+    end
+
+    def due = Server::ChangeSet.current.update!(publish_at: Time.now - 1)
+
+    it "takes force by itself once it is signed" do
+      add_rule
+      expect(set_moment(Time.now + 60)).to eq(200)
+      approve("yusuf")
+      run_audit
+      expect { Server::Due.publish }.not_to(change { Server::Edition.count })
+      due
+      expect { Server::Due.publish }.to change { Server::Edition.newest.number }.by(1)
+      expect(Server::Edition.newest).to have_attributes(note: "At night", published_by: "Mairin Okafor")
+      expect { Server::Due.publish }.not_to(change { Server::Edition.count })
+    end
+
+    it "does not where a signature is missing or it was edited since, and says so to who set it" do
+      add_rule
+      set_moment(Time.now + 60)
+      due
+      expect { Server::Due.publish }.not_to(change { Server::Edition.count })
+      expect(Server::ChangeSet.current.publish_at).to be_nil
+      expect(Server::Message.last).to have_attributes(person: "mairin.okafor", kind: "not_published")
+      expect(Server::Message.last.body).to include("1 signature for “Every change”")
+      set_moment(Time.now + 60)
+      add_rule(title: "Since then")
+      approve("yusuf")
+      due
+      expect { Server::Due.publish }.not_to(change { Server::Edition.count })
+      expect(Server::Message.last.body).to include("not what it was")
+    end
+
+    it "does not lie in the past" do
+      add_rule
+      expect(set_moment(Time.now - 60)).to eq(422)
+      expect(told).to eq(["/at: lies in the past"])
+    end
+
+    def run_audit
+      [Server::PolicyStore.instance.in_force, Server::PolicyStore.instance.pending].each do |state|
+        Server::AuditDigests.of(state).each { |id, digest| Server::AuditPart.keep(digest, id, [], []) }
+      end
+    end
+  end
+end

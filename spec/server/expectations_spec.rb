@@ -1,0 +1,85 @@
+# frozen_string_literal: true
+
+RSpec.describe "Expectations" do
+  before { sign_in("mairin") }
+
+  let(:volunteers) { { "any" => [{ "role" => "volunteer" }] } }
+  let(:claim) do
+    { "id" => "volunteers", "title" => "Volunteers see nothing restricted", "group" => "Restricted",
+      "never" => { "may" => "see", "labels" => ["restricted"], "audience" => volunteers, "modes" => %w[view edit list] } }
+  end
+
+  def keep(document, if_match: nil)
+    call(:put, "/api/expectations/#{document['id']}", { expectation: document }, if_match: if_match)
+  end
+
+  def listed(id)
+    call(:get, "/api/expectations?state=pending")
+    answer["items"].find { |each| each["expectation"]["id"] == id }
+  end
+
+  def type_of(id) = Server::PolicyStore.instance.pending.document["record_types"].find { |each| each["id"] == id }
+
+  # A field of the study visit that volunteers see, made restricted.
+  def restrict_what_they_see
+    type = type_of("study-visit")
+    field = type["fields"].find do |each|
+      one = { "id" => "x", "title" => "x", "never" => { "may" => "see", "fields" => [each["id"]],
+                                                        "record_types" => ["study-visit"], "audience" => volunteers, "modes" => ["view"] } }
+      call(:post, "/api/expectations/try", { expectation: one, state: "pending" })
+      each["label"] != "restricted" && answer["status"] == "fails"
+    end
+    after = type.merge("fields" => type["fields"].map { |each| each == field ? each.merge("label" => "restricted") : each })
+    Server::PolicyEditor.new("Mairin Okafor").put("record_type", "study-visit", after, if_match: :any)
+    field["id"]
+  end
+
+  it "fail with an example, keep a change set from taking force, and hold after the remedy" do
+    expect(keep(claim)).to eq(200)
+    expect(listed("volunteers")["verdict"]).to include("status" => "holds")
+    field = restrict_what_they_see
+    found = listed("volunteers")["verdict"]
+    expect(found).to include("status" => "fails", "example" => a_hash_including("record_type" => "study-visit"))
+    expect(publish).to eq(409)
+    expect(answer["type"]).to end_with("expectations-fail")
+    call(:get, "/api/overview")
+    expect(answer["expectations"]).to include("unmet" => 1, "unknown" => 0)
+    add_rule(record_type: "study-visit", kind: "guardrail", targets: { "fields" => [field] }, audience: volunteers,
+             effects: [{ "effect" => "hide" }])
+    expect(listed("volunteers")["verdict"]).to include("status" => "holds")
+    expect(publish).to eq(201)
+  end
+
+  it "are edited by version, each in its own change set, and go with the policy" do
+    keep(claim)
+    etag = listed("volunteers")["etag"]
+    expect(keep(claim.merge("title" => "Other"))).to eq(409)
+    expect(keep(claim.merge("title" => "Other"), if_match: etag)).to eq(200)
+    expect(keep(claim.merge("title" => "Third"), if_match: etag)).to eq(412)
+    publish
+    call(:get, "/api/expectations?state=in_force")
+    expect(answer["items"].map { |each| each.values_at("status") << each["expectation"]["title"] }).to eq([%w[in_force Other]])
+    expect(call(:delete, "/api/expectations/volunteers", nil, if_match: listed("volunteers")["etag"])).to eq(200)
+    expect(listed("volunteers")).to be_nil
+  end
+
+  it "about a field that went can't be asked any more, and hold nothing up unseen" do
+    keep({ "id" => "one", "title" => "One",
+           "question" => { "user" => "tomas.reyl", "record_type" => "outgoing-loan", "unit" => "the-kiln-works",
+                           "mode" => "edit" },
+           "answer" => { "levels" => { "gone" => "hidden" } } })
+    expect(last_response.status).to eq(200)
+    expect(listed("one")["verdict"]).to include("status" => "unaskable")
+    expect(publish).to eq(409)
+    expect(answer["detail"]).to include("has no field “gone”")
+  end
+
+  it "checks again only what an edit touches" do
+    keep(claim.merge("never" => claim["never"].merge("record_types" => ["study-visit"])))
+    listed("volunteers")
+    add_rule
+    expect(Server::Kept.of(Server::ChangeSet.current).standing).to eq("total" => 1, "unknown" => 0, "unmet" => 0)
+    add_rule(record_type: "study-visit", targets: { "fields" => [type_of("study-visit")["fields"][1]["id"]] })
+    expect(Server::Kept.of(Server::ChangeSet.current).standing).to eq("total" => 1, "unknown" => 1, "unmet" => 0)
+  end
+end

@@ -1,0 +1,86 @@
+# frozen_string_literal: true
+
+require "open3"
+
+RSpec.describe "The journal" do
+  let(:database) { Server::JournalEntry.connection_db_config.database }
+
+  def verified(*more)
+    out, = Open3.capture2e("bin/ledger", "verify-journal", "--database", database, *more)
+    out
+  end
+
+  def kinds = Server::JournalEntry.order(:id).pluck(:kind)
+
+  # A row changed behind the application's back.
+  def tamper(sql)
+    connection = Server::JournalEntry.connection
+    %w[update delete].each { |action| connection.execute("DROP TRIGGER IF EXISTS journal_refuses_#{action}") }
+    connection.execute(sql)
+  end
+
+  it "holds what was done to the policy, to people and at the door, one entry after the other" do
+    sign_in("mairin", password: "wrong")
+    sign_in("mairin")
+    add_rule
+    publish
+    call(:post, "/api/accounts", { login: "vera", name: "Vera", access: "auditor", password: "long enough" })
+    call(:delete, "/api/session")
+    expect(kinds.last(7)).to eq(%w[sign_in_failed sign_in edit published account_made sign_out].unshift(kinds[-7]))
+    expect(Server::JournalEntry.pluck(:reason, :subject, :details).flatten.join).not_to include("wrong", "long enough")
+    sign_in("xenia")
+    call(:get, "/api/journal?topic=policy&actor=Mairin%20Okafor")
+    expect(answer["items"].map { |each| each["kind"] }).to eq(%w[published edit])
+    call(:get, "/api/journal?subject=vera")
+    expect(answer["items"].map { |each| each["kind"] }).to eq(["account_made"])
+    expect(verified).to match(/\A\d+ entries, from 1: each is what it was/)
+  end
+
+  it "does not let an entry be changed or taken out, and tells the first that was all the same" do
+    3.times { sign_in("mairin") }
+    ids = Server::JournalEntry.order(:id).pluck(:id)
+    head = verified[/^Last: (\S+)/, 1]
+    connection = Server::JournalEntry.connection
+    ["UPDATE journal_entries SET actor = 'x'", "DELETE FROM journal_entries"].each do |sql|
+      expect { connection.execute(sql) }.to raise_error(ActiveRecord::StatementInvalid, /can not be/)
+    end
+    tamper("UPDATE journal_entries SET actor = 'Zora' WHERE id = #{ids[1]}")
+    expect(verified).to eq("entry #{ids[1]}: is not what it was when it was written\n")
+    tamper("UPDATE journal_entries SET actor = (SELECT actor FROM journal_entries WHERE id = #{ids[0]}) WHERE id = #{ids[1]}")
+    tamper("DELETE FROM journal_entries WHERE id = #{ids.last}")
+    expect(verified("--seen", head)).to eq("entry #{ids.last}: was seen before and is not there any more\n")
+    tamper("DELETE FROM journal_entries WHERE id = #{ids[0]}")
+    expect(verified).to eq("entry #{ids[0] + 1}: entry #{ids[0]} is not there any more\n")
+  end
+
+  it "ends by age with the chain whole, and writes that down" do
+    3.times { sign_in("mairin") }
+    last = Server::JournalEntry.maximum(:id)
+    sleep 0.01
+    border = Time.now
+    sign_in("mairin")
+    expect(Server::JournalAnchor.let_go(border, by: "the example")).to eq(last)
+    expect(Server::JournalEntry.order(:id).pluck(:id, :kind)).to eq([[last + 1, "sign_in"], [last + 2, "journal_ended"]])
+    expect(verified).to start_with("2 entries, from #{last + 1}:")
+    connection = Server::JournalEntry.connection
+    expect { connection.execute("DELETE FROM journal_entries") }.to raise_error(ActiveRecord::StatementInvalid)
+  end
+
+  it "chains what many write at once" do
+    threads = Array.new(8) do |number|
+      Thread.new do
+        ActiveRecord::Base.connection_pool.with_connection do
+          5.times { Server::JournalEntry.note("sign_in", actor: "Thread #{number}") }
+        end
+      end
+    end
+    threads.each(&:join)
+    expect(verified).to match(/\A\d+ entries/)
+  end
+
+  it "says what is wrong with what it is given" do
+    expect(verified("--seen", "x")).to include("must be like 120:")
+    out, status = Open3.capture2e("bin/ledger", "verify-journal", "--database", "README.md")
+    expect([status.exitstatus, out]).to match([2, /no database with a journal/])
+  end
+end
