@@ -5,7 +5,8 @@ module Server
   class Problem < StandardError
     TITLES = {
       400 => "The request can't be read", 401 => "Sign in first", 403 => "Not allowed", 404 => "Not found",
-      405 => "Not possible here", 409 => "Something else came first", 410 => "It is not there any more", 412 => "Changed by somebody else meanwhile",
+      405 => "Not possible here", 409 => "Something else came first", 410 => "It is not there any more",
+      412 => "Changed by somebody else meanwhile",
       413 => "Too large", 415 => "Wrong kind of content", 422 => "Refused", 428 => "Which version is meant?",
       429 => "Too many tries", 500 => "A defect", 501 => "Not possible here", 503 => "Not now", 507 => "No room left"
     }.freeze

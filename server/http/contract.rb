@@ -128,16 +128,8 @@ module Server
       return (faults.add(name, "is missing") if parameter["required"]) if value.nil?
       return faults.add(name, "must be one text") unless value.is_a?(String) && value.valid_encoding?
 
+      check_text(parameter, value, faults, name)
       schema = parameter["schema"]
-      if schema["enum"] && !schema["enum"].include?(value)
-        faults.add(name, "must be one of #{schema['enum'].join(', ')}")
-      end
-      if schema["pattern"] && !value.match?(Regexp.new(schema["pattern"]))
-        faults.add(name, "is not as it has to be: #{parameter['description'] || schema['pattern']}")
-      end
-      if schema["maxLength"] && value.size > schema["maxLength"]
-        faults.add(name, "is longer than #{schema['maxLength']}")
-      end
       return unless schema["type"] == "integer"
 
       number = Integer(value, 10, exception: false)
@@ -145,6 +137,19 @@ module Server
       return if number && range.cover?(number)
 
       faults.add(name, "must be a whole number from #{range.first} to #{range.last}")
+    end
+
+    def check_text(parameter, value, faults, name)
+      schema = parameter["schema"]
+      if schema["enum"] && !schema["enum"].include?(value)
+        faults.add(name, "must be one of #{schema['enum'].join(', ')}")
+      end
+      if schema["pattern"] && !value.match?(Regexp.new(schema["pattern"]))
+        faults.add(name, "is not as it has to be: #{parameter['description'] || schema['pattern']}")
+      end
+      return unless schema["maxLength"] && value.size > schema["maxLength"]
+
+      faults.add(name, "is longer than #{schema['maxLength']}")
     end
   end
 end

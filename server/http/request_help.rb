@@ -94,7 +94,7 @@ module Server
     # signing in takes.
     def enter
       Current.reset
-      Current.change_set = chosen_change_set
+      Current.change_set = Chosen.change_set(request.env)
       return enter_program if request.env["HTTP_AUTHORIZATION"] || @operation.programs_only?
 
       @session = Session.of(request.cookies[COOKIE])
@@ -104,14 +104,6 @@ module Server
         allow!(@operation.ability) if @operation.ability
       end
       check_csrf
-    end
-
-    # The change set that the page stands on: the number in the header Change-Set, or nil.
-    def chosen_change_set
-      text = request.env["HTTP_CHANGE_SET"] or return nil
-      return text.to_i if text.match?(/\A[1-9]\d{0,8}\z/)
-
-      raise Problem.new(400, "bad-input", "The header Change-Set must be the number of a change set")
     end
 
     # A program shows its token (RFC 6750), and is let in to what the contract has for programs. A session that comes

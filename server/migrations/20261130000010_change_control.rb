@@ -40,7 +40,7 @@ class ChangeControl < ActiveRecord::Migration[7.2]
     end
     remove_index :edits, %i[change_set_id kind subject]
     add_index :edits, %i[change_set_id kind subject], unique: true, where: "taken_back_at IS NULL",
-              name: :one_edit_a_subject
+                                                      name: :one_edit_a_subject
   end
 
   def words_and_signatures

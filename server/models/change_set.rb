@@ -29,7 +29,7 @@ module Server
       end
 
       # Runs the block as if the set had been chosen. id: Integer.
-      def choosing(id, &) = Current.set(change_set: id, &)
+      def choosing(id, &block) = Current.set(change_set: id, &block)
 
       # Opens the next one, on an edition, where no other is open. Called where the edition is made, in the same
       # transaction.

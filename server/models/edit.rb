@@ -2,8 +2,8 @@
 
 module Server
   # One edit of a change set: a subject of the policy, as it was in the edition and as it shall be. authors: keys of all
-  # who have had a hand in it; unsettled: where another edition came between, what has to be settled; taken_back_at: when
-  # it was taken back, after which it can be had again.
+  # who have had a hand in it; unsettled: where another edition came between, what has to be settled; taken_back_at:
+  # when it was taken back, after which it can be had again.
   class Edit < ActiveRecord::Base
     belongs_to :change_set
 

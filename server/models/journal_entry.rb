@@ -7,9 +7,9 @@ module Server
     # Kinds of entries, by what they are about.
     TOPICS = {
       "records" => %w[lock unlock locked_again reveal emergency delete export import refused automation],
-      "policy" => %w[edit settled taken_back had_again moved change_set_begun change_set_described change_set_dropped comment
-                     approval_asked approved sent_back scheduled unscheduled not_published published acceptance
-                     acceptance_ended],
+      "policy" => %w[edit settled taken_back had_again moved change_set_begun change_set_described change_set_dropped
+                     comment approval_asked approved sent_back scheduled unscheduled not_published published
+                     acceptance acceptance_ended],
       "people" => %w[directory account_made account_changed account_removed token token_revoked],
       "door" => %w[sign_in sign_in_failed sign_out password],
       "journal" => %w[journal_ended]
@@ -20,10 +20,11 @@ module Server
     attribute :at, :string
 
     class << self
-      # Adds an entry. kind: one of KINDS; actor: name of who did it; person: the directory user they are; record: Record
-      # or nil; record_type: where it is about no single record; subject: what else it is about, by name; details: Hash
-      # without values.
-      def note(kind, actor:, person: nil, record: nil, record_type: nil, field: nil, reason: nil, subject: nil, **details)
+      # Adds an entry. kind: one of KINDS; actor: name of who did it; person: the directory user they are; record:
+      # Record or nil; record_type: where it is about no single record; subject: what else it is about, by name;
+      # details: Hash without values.
+      def note(kind, actor:, person: nil, record: nil, record_type: nil, field: nil, reason: nil, subject: nil,
+               **details)
         raise ArgumentError, "no kind of entry: #{kind}" unless KINDS.include?(kind)
 
         entry = {

@@ -13,17 +13,17 @@ module Server
 
         app.post "/api/change-sets" do
           allow!(:edit)
-          json(set_view(change_sets.begin_new(sent["name"], purpose: sent["purpose"] || "")), 201)
+          json(view_of(change_sets.begin_new(sent["name"], purpose: sent["purpose"] || "")), 201)
         end
 
         app.get "/api/change-set" do
           allow!(:read)
-          json(set_view(ChangeSet.current))
+          json(view_of(ChangeSet.current))
         end
 
         app.put "/api/change-sets/:id" do
           allow!(:edit)
-          json(set_view(change_sets.describe(params["id"].to_i, sent)))
+          json(view_of(change_sets.describe(params["id"].to_i, sent)))
         end
 
         app.post "/api/change-sets/:id/drop" do
@@ -47,12 +47,12 @@ module Server
 
         app.post "/api/change-sets/:id/take-back" do
           allow!(:edit)
-          json(set_view(change_sets.take_back(params["id"].to_i, sent["edits"])))
+          json(view_of(change_sets.take_back(params["id"].to_i, sent["edits"])))
         end
 
         app.post "/api/change-sets/:id/have-again" do
           allow!(:edit)
-          json(set_view(change_sets.have_again(params["id"].to_i, sent["edits"])))
+          json(view_of(change_sets.bring_back(params["id"].to_i, sent["edits"])))
         end
 
         app.post "/api/change-set/edits/:id/settle" do
@@ -60,19 +60,19 @@ module Server
           set = Settling.new(author).settle(
             params["id"], sent["choice"], sent["picks"] || {}, revision: sent["revision"]
           )
-          json(set_view(set))
+          json(view_of(set))
         end
 
         app.delete "/api/change-set/edits/:id" do
           allow!(:edit)
-          json(set_view(change_sets.take_back(ChangeSet.current.id, [params["id"].to_i])))
+          json(view_of(change_sets.take_back(ChangeSet.current.id, [params["id"].to_i])))
         end
       end
 
       # Helpers of these routes.
       module Help
         def change_sets = ChangeSets.new(author)
-        def set_view(set) = ChangeSetView.new(set).to_h
+        def view_of(set) = ChangeSetView.new(set).to_h
       end
     end
   end

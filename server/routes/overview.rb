@@ -31,7 +31,7 @@ module Server
 
       # Helpers of this route.
       module Help
-        # [the ChangeSet chosen, {}], or where that is open no more, [the oldest open one, {"gone" => what became of it}].
+        # [the ChangeSet chosen, {}], or where that is open no more, [the oldest open one, {"gone" => in words}].
         def chosen
           [ChangeSet.current, {}]
         rescue Problem => e

@@ -99,7 +99,7 @@ RSpec.describe "Approval" do
   end
 
   describe "at a moment" do
-    def set_moment(at)
+    def at_moment(at)
       call(:get, "/api/change-set")
       call(:put, "/api/change-set/moment", { at: at.utc.iso8601, revision: answer["revision"], note: "At night" })
     end
@@ -108,35 +108,35 @@ RSpec.describe "Approval" do
 
     it "takes force by itself once it is signed" do
       add_rule
-      expect(set_moment(Time.now + 60)).to eq(200)
+      expect(at_moment(Time.now + 60)).to eq(200)
       approve("yusuf")
       run_audit
-      expect { Server::Due.publish }.not_to(change { Server::Edition.count })
+      expect { Server::Due.publish }.not_to(change(Server::Edition, :count))
       due
       expect { Server::Due.publish }.to change { Server::Edition.newest.number }.by(1)
       expect(Server::Edition.newest).to have_attributes(note: "At night", published_by: "Mairin Okafor")
-      expect { Server::Due.publish }.not_to(change { Server::Edition.count })
+      expect { Server::Due.publish }.not_to(change(Server::Edition, :count))
     end
 
     it "does not where a signature is missing or it was edited since, and says so to who set it" do
       add_rule
-      set_moment(Time.now + 60)
+      at_moment(Time.now + 60)
       due
-      expect { Server::Due.publish }.not_to(change { Server::Edition.count })
+      expect { Server::Due.publish }.not_to(change(Server::Edition, :count))
       expect(Server::ChangeSet.current.publish_at).to be_nil
       expect(Server::Message.last).to have_attributes(person: "mairin.okafor", kind: "not_published")
       expect(Server::Message.last.body).to include("1 signature for “Every change”")
-      set_moment(Time.now + 60)
+      at_moment(Time.now + 60)
       add_rule(title: "Since then")
       approve("yusuf")
       due
-      expect { Server::Due.publish }.not_to(change { Server::Edition.count })
+      expect { Server::Due.publish }.not_to(change(Server::Edition, :count))
       expect(Server::Message.last.body).to include("not what it was")
     end
 
     it "does not lie in the past" do
       add_rule
-      expect(set_moment(Time.now - 60)).to eq(422)
+      expect(at_moment(Time.now - 60)).to eq(422)
       expect(told).to eq(["/at: lies in the past"])
     end
 

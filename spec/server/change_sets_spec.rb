@@ -43,7 +43,11 @@ RSpec.describe "Change sets beside each other" do
     one, two = ordinary.first(2).map { |each| each["id"] }
     change(one, title: "One")
     change(two, other, title: "Two")
-    expect([set_of["edits"], set_of(other)["edits"]].map { |edits| edits.map { |edit| edit["subject"] } }).to eq([[one], [two]])
+    expect([set_of["edits"], set_of(other)["edits"]].map do |edits|
+      edits.map do |edit|
+        edit["subject"]
+      end
+    end).to eq([[one], [two]])
     titles = lambda do |state|
       call(:get, "/api/rules?record_type=outgoing-loan&per_page=500&state=#{state}")
       answer["items"].map { |each| each["rule"]["title"] } & %w[One Two]
@@ -88,7 +92,9 @@ RSpec.describe "Change sets beside each other" do
     gone = rules.select { |each| each.to_s.include?("damage_notes") }
     on(other) do
       edits = gone.map { |each| CobaltLedger::Changes::Edit.new(kind: "rule", id: each["id"], before: each, after: nil) }
-      without = JSON.parse(JSON.generate(type)).merge("fields" => type["fields"].reject { |f| f["id"] == "damage_notes" })
+      without = JSON.parse(JSON.generate(type)).merge("fields" => type["fields"].reject do |f|
+        f["id"] == "damage_notes"
+      end)
       without["forms"]&.each { |form| form["sections"].each { |part| part["fields"]&.delete("damage_notes") } }
       edits << CobaltLedger::Changes::Edit.new(kind: "record_type", id: type["id"], before: type, after: without)
       set = Server::ChangeSet.find(other)
@@ -112,7 +118,7 @@ RSpec.describe "Change sets beside each other" do
     call(:post, "/api/change-sets/#{set_of['id']}/take-back", { edits: edits })
     expect([answer["edits"], answer["taken_back"].map { |edit| edit["subject"] }]).to eq([[], [id, one]])
     call(:post, "/api/change-sets/#{set_of['id']}/have-again", { edits: edits })
-    expect(answer["edits"].map { |edit| edit["subject"] }).to match_array([id, one])
+    expect(answer["edits"].map { |edit| edit["subject"] }).to contain_exactly(id, one)
   end
 
   it "give edits to each other where they stand in both, and publish a part by itself" do

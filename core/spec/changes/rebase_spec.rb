@@ -24,7 +24,8 @@ RSpec.describe CobaltLedger::Changes::Rebase do
     rounds.times do |number|
       generator = PolicyEdits.new(seed + number)
       base = generator.policy(self)
-      mine, theirs = edited(generator, base, 3), edited(generator, base, 2)
+      mine = edited(generator, base, 3)
+      theirs = edited(generator, base, 2)
       next unless mine && theirs
 
       base = newest(base)
@@ -33,7 +34,7 @@ RSpec.describe CobaltLedger::Changes::Rebase do
       hold(base, theirs, edits, standing, aside, gone, seed + number)
       { standing: standing, aside: aside, gone: gone }.each { |name, list| told[name] += list.size }
     end
-    puts "  rebases: #{told}"
+
     expect(told.values_at(:standing, :aside)).to all(be_positive)
   end
 
@@ -44,7 +45,7 @@ RSpec.describe CobaltLedger::Changes::Rebase do
     result = apply(theirs, standing)
     expect { judge.call(result) }.not_to raise_error
     moved = between(base, theirs).to_set { |edit| key(edit) }
-    edits.each { |edit| hold_subject(edit, base, theirs, result, moved, standing, gone, seed) }
+    edits.each { |edit| hold_subject(edit, [base, theirs, result], moved, standing, gone, seed) }
     # What only they changed is as they left it.
     (moved - edits.map { |edit| key(edit) }).each do |kind, id|
       found = [theirs, result].map { |document| CobaltLedger::Changes::DocumentEdits.find(document, kind, id) }
@@ -52,8 +53,8 @@ RSpec.describe CobaltLedger::Changes::Rebase do
     end
   end
 
-  def hold_subject(edit, base, theirs, result, moved, standing, gone, seed)
-    before, left, now = [base, theirs, result].map do |document|
+  def hold_subject(edit, documents, moved, standing, gone, seed)
+    before, left, now = documents.map do |document|
       CobaltLedger::Changes::DocumentEdits.find(document, edit.kind, edit.id)
     end
     expect(now).to eq(left), "seed #{seed}: #{key(edit)} is not as they left it" if gone.include?(edit)
@@ -116,7 +117,8 @@ RSpec.describe CobaltLedger::Changes::Rebase do
     end
 
     it "joins a new title with what the other side says" do
-      mine, theirs = with(base, title: "After"), with(base, state: "off")
+      mine = with(base, title: "After")
+      theirs = with(base, state: "off")
       expect(outcome(mine, theirs)).to have_attributes(
         kind: :joined, after: base["rules"].first.merge("title" => "After", "state" => "off")
       )

@@ -29,10 +29,14 @@ RSpec.describe CobaltLedger::Expectations::Checker do
     end
   end
 
-  MEANINGS = {
-    "see" => ->(level) { !%w[hidden masked replace_only].include?(level) }, "see_masked" => ->(level) { level != "hidden" },
-    "change" => ->(level) { %w[replace_only editable required].include?(level) }
-  }.freeze
+  # What levels come to for each kind of claim.
+  def meant(may, level)
+    case may
+    when "see" then !%w[hidden masked replace_only].include?(level)
+    when "see_masked" then level != "hidden"
+    else %w[replace_only editable required].include?(level)
+    end
+  end
 
   def shows?(engine, question, claim)
     decision = engine.decide(question)
@@ -40,7 +44,7 @@ RSpec.describe CobaltLedger::Expectations::Checker do
 
     question.record_type.fields.any? do |field|
       concerned = claim["labels"]&.include?(field.label) || claim["fields"]&.include?(field.id)
-      concerned && MEANINGS.fetch(claim["may"]).call(decision[field.id].level)
+      concerned && meant(claim["may"], decision[field.id].level)
     end
   end
 
@@ -56,27 +60,28 @@ RSpec.describe CobaltLedger::Expectations::Checker do
         [{ "any" => [{ "role" => "courier" }] }, %w[ilka]], [{ "everyone" => true }, %w[asha ilka zora]],
         [{ "everyone" => true, "except" => [{ "user" => "asha" }] }, %w[ilka zora]]
       ].sample(random: random)
-      expectation = claim(
-        MEANINGS.keys.sample(random: random), audience: audience,
-        **[{ labels: %w[restricted] }, { labels: %w[confidential restricted] },
-           { fields: %w[level], record_types: %w[loan] }].sample(random: random),
-        **[{}, { modes: %w[list] }, { modes: %w[edit view], channels: %w[form] }].sample(random: random)
-      )
+      about = [{ labels: %w[restricted] }, { labels: %w[confidential restricted] },
+               { fields: %w[level], record_types: %w[loan] }].sample(random: random)
+      where = [{}, { modes: %w[list] }, { modes: %w[edit view], channels: %w[form] }].sample(random: random)
+      may = %w[see see_masked change].sample(random: random)
+      expectation = claim(may, audience: audience, **about, **where)
       verdict = checker(engine).check(expectation)
       told[verdict.status] += 1
-      hold(engine, verdict, expectation["never"], users, world, tried, random, "seed #{seed + number}: #{expectation}")
+      asked = questions(engine, users, expectation["never"], world, tried, random)
+      place = "seed #{seed + number}: #{expectation}"
+      hold(engine, verdict, expectation["never"], users, asked, place)
     end
-    puts "  claims: #{told}"
+
     expect(told.values_at("holds", "fails")).to all(be_positive)
   end
 
-  def hold(engine, verdict, claim, users, world, tried, random, place)
+  def hold(engine, verdict, claim, users, asked, place)
     if verdict.status == "fails"
       question = CobaltLedger::Formats::QuestionJson.read(verdict.example, engine.policy, engine.directory)
       expect(users).to include(question.principals.user_id), place
       expect(shows?(engine, question, claim)).to be(true), "#{place}: #{verdict.example} does not show it"
     elsif verdict.holds?
-      broken = questions(engine, users, claim, world, tried, random).find { |asked| shows?(engine, asked, claim) }
+      broken = asked.find { |each| shows?(engine, each, claim) }
       expect(broken&.to_h).to be_nil, "#{place} is broken by #{broken&.to_h}"
     end
   end
@@ -94,7 +99,8 @@ RSpec.describe CobaltLedger::Expectations::Checker do
     def status(...) = checker(loans).check(asked(...)).then { |verdict| [verdict.status, verdict.words.first] }
 
     it "holds where each level is among those that will do, and says which is not" do
-      expect(status({ "levels" => { "contact" => "hidden" }, "actions" => { "open" => "allowed" } })).to eq(["holds", nil])
+      expect(status({ "levels" => { "contact" => "hidden" },
+                      "actions" => { "open" => "allowed" } })).to eq(["holds", nil])
       expect(status({ "levels" => { "contact" => %w[masked editable], "notes" => "editable" } })).to eq(
         ["fails", "Contact is hidden, not masked or editable"]
       )
@@ -127,7 +133,8 @@ RSpec.describe CobaltLedger::Expectations::Checker do
   end
 
   it "proves a claim again once what broke it is mended" do
-    broken = rule(%w[location], "show", audience: { "any" => [{ "role" => "courier" }] }, when: compare("count", "greater", 3))
+    broken = rule(%w[location], "show", audience: { "any" => [{ "role" => "courier" }] },
+                                        when: compare("count", "greater", 3))
     expectation = claim("see", labels: ["restricted"], audience: { "any" => [{ "role" => "courier" }] })
     verdict = checker(engine(broken)).check(expectation)
     expect([verdict.status, verdict.words]).to eq(["fails", ["Location (Outgoing loan) is shown to Ilka Fenn"]])

@@ -26,13 +26,16 @@ RSpec.describe CobaltLedger::Formats::PolicyTree do
       document = policy_of(seed + number)
       files = described_class.split(document)
       expect(text(described_class.join(files))).to eq(text(document)), "seed #{seed + number}"
-      shuffled = document.transform_values { |value| value.is_a?(Hash) ? value.to_a.reverse.to_h : value }.to_a.reverse.to_h
+      shuffled = document.transform_values do |value|
+        value.is_a?(Hash) ? value.to_a.reverse.to_h : value
+      end.to_a.reverse.to_h
       expect(described_class.split(shuffled)).to eq(files), "seed #{seed + number}: the order of members shows"
     end
   end
 
   it "keeps numbers exact and touches one file for one rule" do
-    document = newest(policy_document(rule("count", "lock", when: compare("value", "greater", BigDecimal("1.10000000000000000001")))))
+    document = newest(policy_document(rule("count", "lock",
+                                           when: compare("value", "greater", BigDecimal("1.10000000000000000001")))))
     files = described_class.split(document)
     expect(files["rules/loan/r1.json"]).to include("1.10000000000000000001")
     other = document.merge("rules" => [document["rules"].first.merge("title" => "Other")])
@@ -42,9 +45,13 @@ RSpec.describe CobaltLedger::Formats::PolicyTree do
 
   it "names the file of each fault" do
     files = described_class.split(newest(policy_document(rule("notes", "hide"), rule("count", "lock"))))
-    expect { described_class.join(files.except("policy.json")) }.to raise_error(CobaltLedger::BadInput, /policy.json: is missing/)
+    expect do
+      described_class.join(files.except("policy.json"))
+    end.to raise_error(CobaltLedger::BadInput, /policy.json: is missing/)
     moved = files.except("rules/loan/r1.json").merge("rules/loan/x.json" => files["rules/loan/r1.json"])
-    expect { described_class.join(moved) }.to raise_error(CobaltLedger::BadInput, %r{x.json: should be called rules/loan/r1.json})
+    expect do
+      described_class.join(moved)
+    end.to raise_error(CobaltLedger::BadInput, %r{x.json: should be called rules/loan/r1.json})
     expect { described_class.join(files.merge("notes/a.json" => "{}")) }.to raise_error(
       CobaltLedger::BadInput, %r{notes/a.json: does not belong}
     )

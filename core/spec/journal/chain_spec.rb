@@ -7,7 +7,9 @@ RSpec.describe CobaltLedger::Journal::Chain do
   def entries(count, random, members)
     previous = described_class::START
     (1..count).map do |id|
-      texts = members.to_h { |name| [name, [nil, "x", "“\u2028\u{1F510}\"\\", "a\tb\u0001", "#{name} #{id}"].sample(random: random)] }
+      texts = members.to_h do |name|
+        [name, [nil, "x", "“\u2028\u{1F510}\"\\", "a\tb\u0001", "#{name} #{id}"].sample(random: random)]
+      end
       entry = texts.merge("id" => id, "previous" => previous, "at" => format("2026-11-27T10:00:%02d.000000Z", id % 60),
                           "kind" => "edit", "details" => "{}")
       previous = described_class.digest(entry)
@@ -26,7 +28,8 @@ RSpec.describe CobaltLedger::Journal::Chain do
     300.times do |number|
       random = Random.new(seed + number)
       chain = entries(2 + random.rand(8), random, members)
-      expect(described_class.verify(chain)).to have_attributes(broken: nil, entries: chain.size, head: chain.last["digest"])
+      expect(described_class.verify(chain)).to have_attributes(broken: nil, total: chain.size,
+                                                               head: chain.last["digest"])
       place = random.rand(chain.size)
       tampered, first = tamper(chain, place, random, members)
       report = described_class.verify(tampered, seen: { chain.size => chain.last["digest"] })
@@ -64,11 +67,12 @@ RSpec.describe CobaltLedger::Journal::Chain do
     anchor = [3, chain[2]["digest"]]
     told = lambda do |details|
       rest = chain[3..].map(&:dup)
-      rest[2].merge!("kind" => "journal_ended", "details" => JSON.generate(details), "at" => "2026-11-27T09:00:00.000000Z")
+      rest[2].merge!("kind" => "journal_ended", "details" => JSON.generate(details),
+                     "at" => "2026-11-27T09:00:00.000000Z")
       rest[2]["digest"] = described_class.digest(rest[2].except("digest"))
       described_class.verify(rest, anchor: anchor)
     end
-    expect(told.call("through" => 3, "digest" => anchor[1])).to have_attributes(broken: nil, entries: 3, back: [6])
+    expect(told.call("through" => 3, "digest" => anchor[1])).to have_attributes(broken: nil, total: 3, back: [6])
     expect(told.call("through" => 2, "digest" => anchor[1]).broken.words).to include("nothing says so")
   end
 end

@@ -28,9 +28,7 @@ module Server
     # Raises Problem where it may not take force.
     def met!
       return if met?
-      if sent_back
-        raise Problem.new(409, "sent-back", "#{sent_back.name} has sent this back: #{sent_back.words}")
-      end
+      raise Problem.new(409, "sent-back", "#{sent_back.name} has sent this back: #{sent_back.words}") if sent_back
 
       missing = needed.reject { |each| signed(each).size >= each.approval.approvers }
       words = missing.map do |each|
@@ -54,7 +52,8 @@ module Server
     # Array of CobaltLedger::Changes::Signatures::Needed.
     def needed
       @needed ||= begin
-        before, after = @store.in_force, @store.pending(@set)
+        before = @store.in_force
+        after = @store.pending(@set)
         CobaltLedger::Changes::Signatures.new(before.policy, after.policy, @set.changes) do
           PolicyDifference.new(before, after).all
         end.needed

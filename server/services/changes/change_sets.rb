@@ -40,7 +40,8 @@ module Server
     # Moves edits to another set, where they must stand as well. edits: Array of ids; to: id of the other.
     def move(id, edits, to:, revision:)
       alone do
-        from, target = ChangeSet.opened(id), ChangeSet.opened(to)
+        from = ChangeSet.opened(id)
+        target = ChangeSet.opened(to)
         raise CobaltLedger::BadInput.at("/to", "is the change set they are in") if from == target
 
         PolicyEditor.check_revision(from, revision)
@@ -76,7 +77,7 @@ module Server
     end
 
     # Puts back what was taken back. Where the edition has moved on since, it is brought up to it.
-    def have_again(id, edits)
+    def bring_back(id, edits)
       alone do
         set = ChangeSet.opened(id)
         rows = rows(set.taken_back, edits)
@@ -93,7 +94,7 @@ module Server
 
     private
 
-    def alone(&) = PolicyEditor.exclusively { |*| yield }
+    def alone(&block) = PolicyEditor.exclusively { |*| yield }
 
     # Writes it down; returns the set.
     def noted(kind, set, **details)
@@ -124,7 +125,9 @@ module Server
       SoundPolicy.of(CobaltLedger::Changes::DocumentEdits.apply(Edition.newest.policy_document, set.changes))
     rescue CobaltLedger::BadInput => e
       raise Problem.new(422, "cannot-stand", "“#{set.name}” can't stand like that: #{e.faults.first(3).join('; ')}",
-                        faults: e.faults.map { |fault| { "pointer" => fault.pointer.to_s, "message" => fault.message } })
+                        faults: e.faults.map { |fault|
+                          { "pointer" => fault.pointer.to_s, "message" => fault.message }
+                        })
     end
   end
 end

@@ -48,10 +48,15 @@ module Server
           revision: set.revision, note: order["note"], known: order["known"], proved: true, digest: order["digest"]
         )
       rescue Problem, CobaltLedger::BadInput => e
-        e.is_a?(Problem) && e.kind == "not-proved" ? AuditRuns.follow(by: "a change set that is due") : give_up(id, order, e)
+        if e.is_a?(Problem) && e.kind == "not-proved"
+          AuditRuns.follow(by: "a change set that is due")
+        else
+          give_up(id,
+                  order, e)
+        end
       end
 
-      def give_up(id, order, error)
+      def give_up(_id, order, error)
         PolicyEditor.exclusively do |set, _|
           next if set.publish_at.nil?
 

@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module Server
-  # How the expectations of a policy stand. Each is checked once for what it depends on: after an edit only those that it
-  # touches are checked anew.
+  # How the expectations of a policy stand. Each is checked once for what it depends on: after an edit only those that
+  # it touches are checked anew.
   class Kept
     # The expectations of a change set. change_set: ChangeSet.
     def self.of(change_set) = new(PolicyStore.instance.pending(change_set))

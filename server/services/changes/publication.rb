@@ -20,7 +20,8 @@ module Server
 
         ApprovalStanding.new(set).met!
         Kept.of(set).met!(known)
-        ChangeFindings.new(PolicyStore.instance.in_force, PolicyStore.instance.pending(set)).known!(known, proved: proved)
+        ChangeFindings.new(PolicyStore.instance.in_force, PolicyStore.instance.pending(set)).known!(known,
+                                                                                                    proved: proved)
       end
     end
   end

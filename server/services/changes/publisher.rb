@@ -41,7 +41,7 @@ module Server
 
       raise Problem.new(
         409, "unsettled",
-        "#{CobaltLedger::Words.count(open, 'edit')} of the change set met what another edition changed: settle that first"
+        "#{CobaltLedger::Words.count(open, 'edit')} met what another edition changed: settle them first"
       )
     end
 

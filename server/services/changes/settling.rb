@@ -48,9 +48,9 @@ module Server
       outcome = CobaltLedger::Changes::ThreeWay.of(mine, theirs, picks)
       return outcome.after unless outcome.kind == :clash
 
-      raise CobaltLedger::BadInput.new(
-        outcome.parts.map { |part| CobaltLedger::Fault.new(pointer: "/picks/#{part}", message: "is not settled") }
-      )
+      raise(CobaltLedger::BadInput, outcome.parts.map do |part|
+        CobaltLedger::Fault.new(pointer: "/picks/#{part}", message: "is not settled")
+      end)
     end
 
     # A rule that another of the same name came before.

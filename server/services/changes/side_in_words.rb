@@ -44,7 +44,10 @@ module Server
     def rule_sentence(document)
       state = PolicyStore.instance.in_force.document
       edit = CobaltLedger::Changes::Edit.new(kind: "rule", id: document["id"], before: nil, after: document)
-      others = state["rules"].reject { |rule| rule.values_at("record_type", "kind", "rank") == document.values_at("record_type", "kind", "rank") && rule["id"] != document["id"] }
+      others = state["rules"].reject do |rule|
+        rule.values_at("record_type", "kind",
+                       "rank") == document.values_at("record_type", "kind", "rank") && rule["id"] != document["id"]
+      end
       built = PolicyStore.instance.state_of(
         CobaltLedger::Changes::DocumentEdits.apply(state.merge("rules" => others), [edit])
       )

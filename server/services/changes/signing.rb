@@ -72,11 +72,11 @@ module Server
     end
 
     def keep(set, verdict, digest, words)
-      set.approvals.create!(verdict: verdict, digest: digest, words: words, account_id: @account.id, name: @account.name)
-      JournalEntry.note(
-        { "asked" => "approval_asked" }.fetch(verdict, verdict), actor: @account.name, subject: set.name,
-        reason: words.empty? ? nil : words, change_set: set.id, digest: digest
-      )
+      set.approvals.create!(verdict: verdict, digest: digest, words: words, account_id: @account.id,
+                            name: @account.name)
+      kind = verdict == "asked" ? "approval_asked" : verdict
+      JournalEntry.note(kind, actor: @account.name, subject: set.name, reason: words.empty? ? nil : words,
+                              change_set: set.id, digest: digest)
     end
   end
 end

@@ -19,7 +19,9 @@ module Server
       moments = turns
       looked = moments.last(MOST)
       found = answers(looked)
-      raise CobaltLedger::BadInput.at("/field", "no edition knows of such a field") if found.all? { |each| each[:levels].nil? }
+      if found.all? { |each| each[:levels].nil? }
+        raise CobaltLedger::BadInput.at("/field", "no edition knows of such a field")
+      end
 
       changed = found.each_with_index.select { |each, index| index.zero? || each[:levels] != found[index - 1][:levels] }
       { "field" => @name || @field, "who" => @who, "whole" => looked.size == moments.size,

@@ -48,7 +48,8 @@ module Server
     def line(entry)
       met = entry.number.nil? || met?(entry.record_type, entry.number)
       {
-        "id" => entry.id, "at" => entry.moment.iso8601, "kind" => entry.kind, "by" => entry.actor, "person" => entry.person,
+        "id" => entry.id, "at" => entry.moment.iso8601, "kind" => entry.kind, "by" => entry.actor,
+        "person" => entry.person,
         "person_name" => entry.person && @directory.name_of(:user, entry.person),
         "record_type" => met ? entry.record_type : nil, "number" => met ? entry.number : nil,
         "withheld" => met ? nil : true, "field" => met ? field(entry) : nil, "reason" => entry.reason,

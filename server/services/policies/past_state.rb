@@ -34,12 +34,14 @@ module Server
     end
 
     # What was made before the first directory stands on that one.
-    def directory_at(moment) = DirectoryVersion.where(created_at: ..moment).maximum(:id) || DirectoryVersion.minimum(:id)
+    def directory_at(moment)
+      DirectoryVersion.where(created_at: ..moment).maximum(:id) || DirectoryVersion.minimum(:id)
+    end
 
     def end_of(text)
       day = CobaltLedger::Catalogue::Kinds::Date.parse(text, nil)
       zone = PolicyStore.instance.in_force.policy.zone
-      zone.local_to_utc(Time.utc(day.year, day.month, day.day, 23, 59, 59)) { |periods| periods.last }
+      zone.local_to_utc(Time.utc(day.year, day.month, day.day, 23, 59, 59), &:last)
     rescue CobaltLedger::Catalogue::Kind::Unsuitable, TZInfo::PeriodNotFound
       raise Problem.new(422, "no-such-day", "“#{text}” is no day")
     end

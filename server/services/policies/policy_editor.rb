@@ -77,7 +77,7 @@ module Server
 
     private
 
-    def exclusively(&) = self.class.exclusively(&)
+    def exclusively(&block) = self.class.exclusively(&block)
 
     def check_version(kind, id, current, after, if_match)
       return if if_match == :any

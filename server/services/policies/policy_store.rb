@@ -1,13 +1,13 @@
 # frozen_string_literal: true
 
 module Server
-  # The compiled policies in memory: the edition in force, those with the edits of the open change sets, and the last
-  # looked at of earlier ones. Each is built once and swapped whole; readers never see a half-built one. What is in force is asked of the database
-  # every time, and a compiled policy is only known under exactly what it was made from: so what any process has
-  # published is in force in all of them from then on.
+  # The compiled policies in memory: the edition in force, those with the edits of the open change sets, and the
+  # last looked at of earlier ones. Each is built once and swapped whole; readers never see a half-built one. What is in
+  # force is asked of the database every time, and a compiled policy is only known under exactly what it was made from:
+  # so what any process has published is in force in all of them from then on.
   class PolicyStore
-    # What a reader works with. document: policy document; engine: CobaltLedger::Decisions::Engine; moment: as of when it
-    # is looked at, nil for now.
+    # What a reader works with. document: policy document; engine: CobaltLedger::Decisions::Engine; moment: as of when
+    # it is looked at, nil for now.
     Compiled = Struct.new(:key, :document, :policy, :directory, :engine, :moment, keyword_init: true) do
       # What exactly it is made from: it changes with every edit, edition and directory.
       def subject = key.join("/")
@@ -37,8 +37,9 @@ module Server
     # The Directory in force.
     def directory = directory_of(newest[1])
 
-    # name: "in_force", "pending" for the change set that was chosen, "set-12" for that one, "edition-3" for that edition
-    # with the people of its day, "day-2026-03-03" for what was in force at the end of that day. Returns a Compiled.
+    # name: "in_force", "pending" for the change set that was chosen, "set-12" for that one, "edition-3" for that
+    # edition with the people of its day, "day-2026-03-03" for what was in force at the end of that day. Returns a
+    # Compiled.
     # Raises Problem.
     def compiled(name)
       kind, rest = name.split("-", 2)

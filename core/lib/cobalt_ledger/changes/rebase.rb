@@ -31,7 +31,9 @@ module CobaltLedger
       private
 
       def sorted
-        clear, clashing, gone = [], [], []
+        clear = []
+        clashing = []
+        gone = []
         @edits.each do |edit|
           theirs = DocumentEdits.find(@document, edit.kind, edit.id)
           outcome = ThreeWay.of(edit, theirs)

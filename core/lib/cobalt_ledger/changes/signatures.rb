@@ -9,13 +9,13 @@ module CobaltLedger
 
       OPENING = ["sees more", "may change more", "may do more"].freeze
 
-      # before, after: Rules::Policy; edits: Array of Edit. The block gives [Array of Line, Array of Undecided], what the
-      # edits come to; it is only asked where a signature hangs on that.
+      # before, after: Rules::Policy; edits: Array of Edit. The block gives [Array of Line, Array of Undecided], what
+      # the edits come to; it is only asked where a signature hangs on that.
       def initialize(before, after, edits, &account)
         @before = before
         @after = after
         @edits = edits
-        @account = account
+        @work_out = account
       end
 
       # Array of Needed, in the order of the policy.
@@ -30,7 +30,7 @@ module CobaltLedger
 
       # Whoever may change who signs could sign for everything: that takes all signatures there are.
       def reason(approval)
-        return "it changes who has to sign what" if @edits.any? { |edit| edit.kind == "setting" && edit.id == "approval" }
+        return "it changes who has to sign what" if @edits.any? { |edit| [edit.kind, edit.id] == %w[setting approval] }
 
         edits = @edits.select { |edit| concerned?(approval, edit) }
         return nil if edits.empty?
@@ -106,19 +106,19 @@ module CobaltLedger
       end
 
       def type?(approval, id) = approval.record_types.nil? || approval.record_types.include?(id)
-      def account = @found ||= @account.call
+      def account = @account ||= @work_out.call
 
       def name(each)
-        type = [@after, @before].filter_map { |policy| policy.record_type(each.record_type) }.first
-        subject = [@after, @before].filter_map { |policy| policy.record_type(each.record_type)&.subject(each.field) }.first
-        "#{subject&.name || each.field} (#{type.name})"
+        known = [@after, @before].filter_map { |policy| policy.record_type(each.record_type) }
+        subject = known.filter_map { |type| type.subject(each.field) }.first
+        "#{subject&.name || each.field} (#{known.first.name})"
       end
 
       def edit_words(edits)
         first = edits.first.after || edits.first.before
         name = first.is_a?(Hash) ? first["title"] || first["name"] : nil
         "#{Words.capitalize(edits.first.kind.tr('_', ' '))} #{name || edits.first.id} is #{edits.first.verb}" \
-          "#{edits.size > 1 ? ", and #{Words.count(edits.size - 1, 'more edit')}" : ''}"
+          "#{", and #{Words.count(edits.size - 1, 'more edit')}" if edits.size > 1}"
       end
     end
   end

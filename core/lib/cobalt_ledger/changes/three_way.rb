@@ -19,8 +19,8 @@ module CobaltLedger
       ABSENT = Object.new.freeze
       private_constant :ABSENT
 
-      # edit: Edit, made on the older edition; theirs: the subject in the newer one, nil where there is none; picks: Hash
-      # of names of parts that both changed to "mine" or "theirs", as a person has settled them.
+      # edit: Edit, made on the older edition; theirs: the subject in the newer one, nil where there is none; picks:
+      # Hash of names of parts that both changed to "mine" or "theirs", as a person has settled them.
       def self.of(edit, theirs, picks = {}) = new(edit, theirs, picks).outcome
 
       def initialize(edit, theirs, picks)

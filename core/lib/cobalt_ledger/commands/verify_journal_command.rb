@@ -19,8 +19,9 @@ module CobaltLedger
         broken = report.broken
         return found(broken) if broken
 
-        out.puts("#{Words.count(report.entries, 'entry', 'entries')}, from #{report.first}: each is what it was when it was written.")
-        out.puts("Last: #{report.first + report.entries - 1}:#{report.head}")
+        count = Words.count(report.total, "entry", "entries")
+        out.puts("#{count}, from #{report.begins}: each is what it was when it was written.")
+        out.puts("Last: #{report.begins + report.total - 1}:#{report.head}")
         back(report.back) if report.back.any?
         nil
       end
@@ -33,7 +34,8 @@ module CobaltLedger
       end
 
       def back(numbers)
-        out.puts("The clock was set back before #{Words.count(numbers.size, 'entry', 'entries')}: #{Words.list(numbers.first(10).map(&:to_s))}.")
+        count = Words.count(numbers.size, "entry", "entries")
+        out.puts("The clock was set back before #{count}: #{Words.list(numbers.first(10).map(&:to_s))}.")
       end
 
       def seen

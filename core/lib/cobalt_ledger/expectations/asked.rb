@@ -17,7 +17,12 @@ module CobaltLedger
         levels = levels_expected
         question = question()
         @faults.raise_if_any!
-        unmet = (@document["question"]["any_record"] ? whatever_the_record(question, levels) : decided(question, levels))
+        unmet = (if @document["question"]["any_record"]
+                   whatever_the_record(question,
+                                       levels)
+                 else
+                   decided(question, levels)
+                 end)
         told(question, unmet)
       end
 

@@ -24,14 +24,21 @@ module CobaltLedger
       # Identifiers of the record types on which what comes of an expectation can depend: those it names, and those that
       # their references lead to.
       def self.types(document, policy)
-        named = document.key?("never") ? Never.types(document["never"], policy) : [document.dig("question", "record_type")]
+        named = if document.key?("never")
+                  Never.types(document["never"],
+                              policy)
+                else
+                  [document.dig("question", "record_type")]
+                end
         found = []
         until named.empty?
           id = named.shift
           next if found.include?(id)
 
           found << id
-          named.concat(policy.record_type(id)&.fields.to_a.filter_map { |field| field.refers_to if field.family == :reference })
+          named.concat(policy.record_type(id)&.fields.to_a.filter_map do |field|
+            field.refers_to if field.family == :reference
+          end)
         end
         found.sort
       end

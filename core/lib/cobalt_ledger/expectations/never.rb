@@ -3,8 +3,8 @@
 module CobaltLedger
   module Expectations
     # A claim about every record: that some people never see, or never change, some fields. Proved for every kind of
-    # person among them, unit, form, mode and channel, whatever the record holds, whenever and from wherever it is asked,
-    # by the solver; where it does not hold, with the record that shows it.
+    # person among them, unit, form, mode and channel, whatever the record holds, whenever and from wherever it is
+    # asked, by the solver; where it does not hold, with the record that shows it.
     class Never
       # What is known whatever the record in other questions, and is here chosen as it likes.
       FREE = [[:time], [:network], [:place]].freeze

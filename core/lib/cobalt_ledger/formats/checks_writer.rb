@@ -30,7 +30,9 @@ module CobaltLedger
 
       # What an example assumes, in words, or nil.
       def assumed(verdict)
-        verdict.lines&.any? && "as when #{verdict.lines.map { |each| "#{each['name']} is #{each['words']}" }.join(', ')}"
+        verdict.lines&.any? && "as when #{verdict.lines.map do |each|
+          "#{each['name']} is #{each['words']}"
+        end.join(', ')}"
       end
     end
   end

@@ -80,7 +80,8 @@ module CobaltLedger
         return items.sort_by { |item| item["id"] } unless list == "rules"
 
         items.sort_by do |rule|
-          [types.index(rule["record_type"]) || types.size, rule["kind"] == "guardrail" ? 1 : 0, rule["rank"], rule["id"]]
+          [types.index(rule["record_type"]) || types.size, rule["kind"] == "guardrail" ? 1 : 0, rule["rank"],
+           rule["id"]]
         end
       end
 
@@ -138,22 +139,31 @@ module CobaltLedger
       def text(document, first) = "#{laid_out(document, first, 0)}\n"
 
       def laid_out(value, first, depth)
-        inner, outer = ["  " * (depth + 1), "  " * depth]
         case value
-        when Hash
-          return "{}" if value.empty?
-
-          names = value.keys.sort_by { |name| [first.index(name) || first.size, name] }
-          lines = names.map { |name| "#{inner}#{JSON.generate(name)}: #{laid_out(value[name], [], depth + 1)}" }
-          "{\n#{lines.join(",\n")}\n#{outer}}"
-        when Array
-          short = value.none? { |item| item.is_a?(Hash) || item.is_a?(Array) } && CanonicalJson.write(value)
-          return short.gsub('","', '", "') if short && short.size < 80 && value.all?(String)
-          return short || "[]" if value.empty? || (short && short.size < 80)
-
-          "[\n#{value.map { |item| "#{inner}#{laid_out(item, [], depth + 1)}" }.join(",\n")}\n#{outer}]"
+        when Hash then members_of(value, first, depth)
+        when Array then on_one_line(value) || wrapped("[]", depth, value.map { |item| laid_out(item, [], depth + 1) })
         else CanonicalJson.write(value)
         end
+      end
+
+      def members_of(hash, first, depth)
+        return "{}" if hash.empty?
+
+        names = hash.keys.sort_by { |name| [first.index(name) || first.size, name] }
+        wrapped("{}", depth, names.map { |name| "#{JSON.generate(name)}: #{laid_out(hash[name], [], depth + 1)}" })
+      end
+
+      def wrapped(ends, depth, lines)
+        inner = "  " * (depth + 1)
+        "#{ends[0]}\n#{lines.map { |line| "#{inner}#{line}" }.join(",\n")}\n#{'  ' * depth}#{ends[1]}"
+      end
+
+      # A short list of plain values.
+      def on_one_line(list)
+        return nil if list.any? { |item| item.is_a?(Hash) || item.is_a?(Array) }
+
+        text = "[#{list.map { |item| CanonicalJson.write(item) }.join(', ')}]"
+        text if text.size < 80 || list.empty?
       end
     end
   end

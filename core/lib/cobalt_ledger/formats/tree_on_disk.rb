@@ -9,8 +9,8 @@ module CobaltLedger
     module TreeOnDisk
       module_function
 
-      # Writes a document there. Files that stay as they are are not touched; those of subjects that are gone go. Returns
-      # [paths written, paths removed]. Raises BadInput where the folder holds something else.
+      # Writes a document there. Files that stay as they are are not touched; those of subjects that are gone go.
+      # Returns [paths written, paths removed]. Raises BadInput where the folder holds something else.
       def write(folder, document)
         files = PolicyTree.split(document)
         there = paths(folder)
@@ -33,7 +33,7 @@ module CobaltLedger
         yield document if block_given?
         document
       rescue BadInput => e
-        raise BadInput, e.faults.map { |fault| in_folder(folder, tree ? tree.placed(fault) : fault) }
+        raise(BadInput, e.faults.map { |fault| in_folder(folder, tree ? tree.placed(fault) : fault) })
       end
 
       # Files of a folder, but those whose names begin with a point, and texts that explain.

@@ -16,9 +16,9 @@ module CobaltLedger
       # What is wrong with the first entry that does not fit. id: its number; words: in what way.
       Break = Struct.new(:id, :words)
 
-      # What was verified. entries: how many; head: digest of the last; first: number of the first that is there; broken:
-      # Break or nil; back: numbers of entries whose clock stands before that of the one before them.
-      Report = Struct.new(:entries, :first, :head, :broken, :back, keyword_init: true)
+      # What was verified. total: how many entries; head: digest of the last; begins: number of the first that is there;
+      # broken: Break or nil; back: numbers of entries whose clock stands before that of the one before them.
+      Report = Struct.new(:total, :begins, :head, :broken, :back, keyword_init: true)
 
       module_function
 
@@ -33,12 +33,12 @@ module CobaltLedger
         Digest::SHA256.hexdigest("{#{body.join(',')}}")
       end
 
-      # entries: Enumerable of Hash of MEMBERS and "digest", in the order of their numbers; anchor: [number, digest] of the
-      # last entry that has been let go by age, or nil; seen: Hash of number to digest of entries as somebody knows them
-      # from elsewhere. Returns a Report; stops at the first that is broken.
+      # entries: Enumerable of Hash of MEMBERS and "digest", in the order of their numbers; anchor: [number, digest] of
+      # the last entry that has been let go by age, or nil; seen: Hash of number to digest of entries as somebody knows
+      # them from elsewhere. Returns a Report; stops at the first that is broken.
       def verify(entries, anchor: nil, seen: {})
         number, previous = anchor || [0, START]
-        report = Report.new(entries: 0, first: number + 1, head: previous, broken: nil, back: [])
+        report = Report.new(total: 0, begins: number + 1, head: previous, broken: nil, back: [])
         at = nil
         told = anchor.nil?
         entries.each do |entry|
@@ -51,7 +51,7 @@ module CobaltLedger
           told ||= tells_of?(entry, anchor)
           report.back << entry["id"] if at && entry["at"] < at
           number, previous, at = entry.values_at("id", "digest", "at")
-          report.entries += 1
+          report.total += 1
           report.head = previous
         end
         report.broken = Break.new(anchor[0] + 1, "what came before it was let go, and nothing says so") unless told
@@ -71,7 +71,9 @@ module CobaltLedger
 
           return "stands where entry #{number + 1} is due"
         end
-        return "does not carry the digest of the entry before: one was put in or taken out" if entry["previous"] != previous
+        if entry["previous"] != previous
+          return "does not carry the digest of the entry before: one was put in or taken out"
+        end
         return "is not what it was when it was written" if entry["digest"] != digest(entry)
 
         known = seen[entry["id"]]

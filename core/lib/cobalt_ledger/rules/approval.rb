@@ -5,7 +5,8 @@ module CobaltLedger
     # Signatures that some changes of the policy need. approvers: how many different people have to sign; by: Array of
     # Directory::Audience::Member who may, nil for anybody who may approve; record_types, labels: identifiers, nil for
     # any; guardrails, opens: true where only such changes need it.
-    Approval = Struct.new(:id, :name, :approvers, :by, :record_types, :labels, :guardrails, :opens, keyword_init: true) do
+    Approval = Struct.new(:id, :name, :approvers, :by, :record_types, :labels, :guardrails, :opens,
+                          keyword_init: true) do
       # Does it hang on what a change does to fields, beside what is edited?
       def by_account? = !labels.nil? || opens == true
 

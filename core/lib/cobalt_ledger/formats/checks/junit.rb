@@ -42,7 +42,7 @@ module CobaltLedger
 
         def tag(name, attributes, empty: false)
           told = attributes.map { |attribute, value| " #{attribute}=\"#{escape(value.to_s)}\"" }.join
-          "<#{name}#{told}#{empty ? '/' : ''}>"
+          "<#{name}#{told}#{'/' if empty}>"
         end
 
         def escape(text) = CGI.escapeHTML(text.gsub(UNFIT, "\uFFFD")).gsub("\n", "&#10;")

@@ -14,7 +14,9 @@ module CobaltLedger
             ["#{NAMES.fetch(verdict.status)}: #{verdict.expectation['title']} (#{verdict.expectation['id']})",
              *verdict.words.map { |words| "  #{words}" }, *assumed(verdict)&.then { |words| "  #{words}" }].join("\n")
           end
-          "#{told.map { |text| "#{text}\n" }.join}#{verdicts.size - unmet.size} of #{Words.count(verdicts.size, 'expectation')} hold\n"
+          "#{told.map do |text|
+            "#{text}\n"
+          end.join}#{verdicts.size - unmet.size} of #{Words.count(verdicts.size, 'expectation')} hold\n"
         end
       end
     end
