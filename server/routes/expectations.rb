@@ -11,6 +11,11 @@ module Server
           json("items" => expectations(policy_state))
         end
 
+        app.post "/api/expectations/draft" do
+          allow!(:read)
+          json(ExpectationDraft.new(asked_state, sent["question"], sent["field"], sight).to_h)
+        end
+
         app.post "/api/expectations/try" do
           allow!(:read)
           CobaltLedger::Formats::Schema.check!("expectation", sent["expectation"])

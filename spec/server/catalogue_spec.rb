@@ -95,7 +95,7 @@ RSpec.describe "The catalogue by hand" do
     expect(put(with_field("stage", options: stage.map do |each|
       each.merge("retired" => each["id"] == "signed")
     end))).to eq(200)
-    publish
+    publish(signed: true)
     sign_in("tomas")
     call(:post, "/api/records/outgoing-loan/form", { mode: "edit", number: "LN-0042" })
     fields = answer["form"]["sections"].flat_map { |section| section["fields"] }

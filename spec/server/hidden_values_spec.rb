@@ -163,7 +163,7 @@ RSpec.describe "Hidden values and records that are not one's own to make" do
       },
       effects: [{ effect: "lock" }]
     )
-    publish
+    publish(signed: true)
     sign_in("ilka")
     expect(call(:post, loan, { changes: {} })).to eq(422)
     expect(answer["refusals"].first["words"]).to include("No field of a new outgoing loan is open to you")

@@ -64,7 +64,9 @@ RSpec.describe CobaltLedger::Expectations::Checker do
                { fields: %w[level], record_types: %w[loan] }].sample(random: random)
       where = [{}, { modes: %w[list] }, { modes: %w[edit view], channels: %w[form] }].sample(random: random)
       may = %w[see see_masked change].sample(random: random)
-      expectation = claim(may, audience: audience, **about, **where)
+      # Frozen all through: a document is only read.
+      expectation = Ractor.make_shareable(claim(may, audience: audience, **about, **where))
+      expect(described_class.types(expectation, engine.policy)).to eq(["loan"])
       verdict = checker(engine).check(expectation)
       told[verdict.status] += 1
       asked = questions(engine, users, expectation["never"], world, tried, random)

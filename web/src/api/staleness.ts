@@ -2,7 +2,13 @@ import { MutationCache, QueryClient, type Query } from "@tanstack/react-query";
 import { ProblemError } from "./client";
 
 /** Addresses under which something is only tried, or kept for one person: nothing that others see changes. */
-const HARMLESS = [/\/preview$/, /^\/api\/rehearsal\//, /^\/api\/session/, /^\/api\/setup$/, /\/dismissals$/];
+const HARMLESS = [
+  /\/(preview|draft|try)$/,
+  /^\/api\/rehearsal\//,
+  /^\/api\/session/,
+  /^\/api\/setup$/,
+  /\/dismissals$/,
+];
 
 /** What a change under one address makes out of date: all that was fetched of records, or all else but who is signed in. */
 export function madeStale(path: string): ((fetched: string) => boolean) | null {

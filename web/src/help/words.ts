@@ -13,11 +13,15 @@ export const WORDS = {
     "Open or locked, by a rule, a stage or a person's hand. While it is locked, every field is; who may unlocks it for some minutes.",
   reveal: "A covered value shown for one look, with a reason. It is counted, and stands in the journal.",
   journal:
-    "What was done to records beyond what forms let people: locks, looks, deletions, files. Never with a value in it.",
+    "What was done to the policy, to people, to records and at the door: each entry carries the digest of the one before. Never with a value of a record in it.",
   reasoning: "The step-by-step account of one decision, with what it has come to after each step.",
   rehearsal: "The live form as any person would meet it. Nothing typed there reaches a record.",
   finding: "One thing that the audit proved, with an example that shows it.",
   "change set": "A named bundle of edits to the policy. Nothing in it is in force before it is published.",
+  expectation:
+    "A question kept with the answer it must get, or a claim that must hold for every record. One that does not hold keeps a change set from taking force.",
+  approval:
+    "The signatures that a change needs before it takes force. They count for exactly what was read; nobody signs what they had a hand in.",
   edition: "A published, numbered state of the whole policy that never changes again.",
 } as const;
 

@@ -24,24 +24,16 @@ module CobaltLedger
       # Identifiers of the record types on which what comes of an expectation can depend: those it names, and those that
       # their references lead to.
       def self.types(document, policy)
-        named = if document.key?("never")
-                  Never.types(document["never"],
-                              policy)
-                else
-                  [document.dig("question", "record_type")]
-                end
-        found = []
-        until named.empty?
-          id = named.shift
-          next if found.include?(id)
-
-          found << id
-          named.concat(policy.record_type(id)&.fields.to_a.filter_map do |field|
-            field.refers_to if field.family == :reference
-          end)
-        end
-        found.sort
+        claim = document["never"]
+        named = claim ? Never.types(claim, policy) : [document.dig("question", "record_type")]
+        beyond = named.flat_map { |id| Graph.reachable(id) { |each| referred_to(policy.record_type(each)) } }
+        (named | beyond).sort
       end
+
+      def self.referred_to(type)
+        type.nil? ? [] : type.fields.filter_map { |field| field.refers_to if field.family == :reference }
+      end
+      private_class_method :referred_to
 
       private
 

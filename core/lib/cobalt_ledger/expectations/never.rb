@@ -138,12 +138,21 @@ module CobaltLedger
 
       def memory = @memory ||= Decisions::SearchMemory.new
 
-      # What was found is asked once more of the whole policy, before it is said.
+      # What was found is asked once more of the whole policy, before it is said; without what makes no difference to it.
       def borne_out(question, example, field)
-        asked = Decisions::ExampleQuestion.new(question, example)
-        decision = @engine.decide(asked.question)
+        return nil unless shows?(question, example, field)
+
+        telling = example.keys.reduce(example) do |left, key|
+          shows?(question, left.except(key), field) ? left.except(key) : left
+        end
+        asked = Decisions::ExampleQuestion.new(question, telling)
+        [asked.question, asked]
+      end
+
+      def shows?(question, example, field)
+        decision = @engine.decide(Decisions::ExampleQuestion.new(question, example).question)
         opened = decision.action(question.mode == "create" ? "create" : "open").allowed?
-        [asked.question, asked] if opened && @meets.call(decision[field.id])
+        opened && @meets.call(decision[field.id])
       end
 
       def holds(subjects)

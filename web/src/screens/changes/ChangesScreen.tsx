@@ -1,47 +1,82 @@
+import { NavLink, useSearchParams } from "react-router";
 import { api } from "../../api/client";
+import { useQuestionSearch } from "../../question/useQuestion";
+import { withPart } from "../../question/withPart";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
+import { ApprovalPanel } from "./ApprovalPanel";
 import { ChangeSetHead } from "./ChangeSetHead";
 import { ChangeSets } from "./ChangeSets";
-import { Editions } from "./Editions";
 import { EditList } from "./EditList";
+import { EditionsView } from "./editions/EditionsView";
+import { ExpectationsOfChange } from "./expectations/ExpectationsOfChange";
+import { ExpectationsView } from "./expectations/ExpectationsView";
 import { FindingsOfChange } from "./FindingsOfChange";
 import { ImpactTable } from "./ImpactTable";
 import { Publish } from "./Publish";
 import { TakenBack } from "./TakenBack";
 import { Unsettled } from "./Unsettled";
 
-/** The chosen change set: what is edited, what that does to whom, and publishing it as the next edition. */
+const VIEWS = { "": "Change set", expectations: "Expectations", editions: "Editions" } as const;
+
+/** What waits to take force, what the policy is expected to come to, and what has been in force. */
 export default function ChangesScreen() {
+  const [search] = useSearchParams();
+  const question = useQuestionSearch();
+  const view = search.get("view") ?? "";
+  return (
+    <main className="page changes">
+      <nav className="views" aria-label="Views of the changes">
+        {Object.entries(VIEWS).map(([id, name]) => (
+          <NavLink
+            key={id}
+            to={{ pathname: "/changes", search: id ? withPart(question, "view", id) : question }}
+            aria-current={view === id ? "page" : false}
+            className={() => (view === id ? "active" : "")}
+          >
+            {name}
+          </NavLink>
+        ))}
+      </nav>
+      {view === "expectations" ? (
+        <ExpectationsView />
+      ) : view === "editions" ? (
+        <EditionsView />
+      ) : (
+        <ChangeSetPane />
+      )}
+    </main>
+  );
+}
+
+/** The chosen change set: what is edited, what that does to whom, and publishing it as the next edition. */
+function ChangeSetPane() {
   const changeSet = api.useQuery("get", "/api/change-set");
   const data = changeSet.data;
   return (
-    <>
-      <main className="page">
-        <div className="split">
-          <div className="sheet">
-            {changeSet.error ? (
-              <ProblemNotice error={changeSet.error} onAgain={() => void changeSet.refetch()} />
-            ) : null}
-            {!data && !changeSet.error && <Loading />}
-            {data && (
-              <>
-                <ChangeSetHead changeSet={data} />
-                <Unsettled changeSet={data} />
-                <EditList key={data.id} changeSet={data} />
-                <TakenBack changeSet={data} />
-                {data.edits.length > 0 && <FindingsOfChange revision={data.revision} />}
-                {data.edits.length > 0 && <ImpactTable />}
-              </>
-            )}
-          </div>
-          <aside className="side" aria-label="Publishing">
-            {data && <Publish changeSet={data} />}
-            <ChangeSets />
-            <Editions />
-          </aside>
-        </div>
-      </main>
-    </>
+    <div className="split">
+      <div className="sheet">
+        {changeSet.error ? (
+          <ProblemNotice error={changeSet.error} onAgain={() => void changeSet.refetch()} />
+        ) : null}
+        {!data && !changeSet.error && <Loading />}
+        {data && (
+          <>
+            <ChangeSetHead changeSet={data} />
+            <Unsettled changeSet={data} />
+            <EditList key={data.id} changeSet={data} />
+            <TakenBack changeSet={data} />
+            {data.edits.length > 0 && <ExpectationsOfChange revision={data.revision} />}
+            {data.edits.length > 0 && <FindingsOfChange revision={data.revision} />}
+            {data.edits.length > 0 && <ImpactTable />}
+          </>
+        )}
+      </div>
+      <aside className="side" aria-label="Publishing">
+        {data && <ApprovalPanel key={data.id} changeSet={data} />}
+        {data && <Publish changeSet={data} />}
+        <ChangeSets />
+      </aside>
+    </div>
   );
 }

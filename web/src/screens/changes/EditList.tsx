@@ -9,6 +9,7 @@ import { counted } from "../../shared/counted";
 import { moment } from "../../shared/moment";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useAccount } from "../../shell/account";
+import { Comments } from "./Comments";
 import { MoveEdits } from "./MoveEdits";
 
 /** Edits shown at first, so that what they come to is not far below. */
@@ -130,6 +131,7 @@ function EditRow({ edit, picked, onPick, onTakeBack }: RowProps) {
             <li key={line}>{line}</li>
           ))}
         </ul>
+        <Comments edit={edit.id} />
       </div>
       <div className="stack" style={{ textAlign: "right", fontSize: 13 }}>
         <span className="soft">
@@ -141,6 +143,9 @@ function EditRow({ edit, picked, onPick, onTakeBack }: RowProps) {
           )}
           {edit.kind === "record_type" && edit.verb !== "removed" && (
             <Link to={{ pathname: "/catalogue", search: withPart(search, "type", edit.subject) }}>Open</Link>
+          )}
+          {edit.kind === "expectation" && (
+            <Link to={{ pathname: "/changes", search: withPart(search, "view", "expectations") }}>Open</Link>
           )}
           {edit.kind === "baseline" && (
             <Link to={{ pathname: "/catalogue", search: withPart(search, "view", "baselines") }}>Open</Link>

@@ -1,6 +1,6 @@
 import { Link } from "react-router";
 import { api } from "../../api/client";
-import { useCatalogue } from "../../api/queries";
+import { useCatalogue, type PolicyState } from "../../api/queries";
 import type { Impact } from "../../api/types";
 import { Glyph } from "../../ink/Glyph";
 import { CHANNELS } from "../../question/useQuestion";
@@ -20,12 +20,25 @@ const SHOWN = 200;
 
 type Line = Impact["lines"][number];
 
-/** Who gains and who loses, on which field, in which mode, and when. */
+/** What the chosen change set does to whom. */
 export function ImpactTable() {
   const impact = api.useQuery("get", "/api/change-set/impact");
   if (impact.error) return <ProblemNotice error={impact.error} onAgain={() => void impact.refetch()} />;
   if (!impact.data) return <Loading what="Working out what changes for whom" />;
-  const { lines, people, total, undecided } = impact.data;
+  return <ImpactLines impact={impact.data} state="pending" records />;
+}
+
+type Props = {
+  impact: Impact;
+  /** The policy after the change, under which examples are opened. */
+  state: PolicyState;
+  /** Are the stored records looked for that it meets? */
+  records?: boolean;
+};
+
+/** Who gains and who loses, on which field, in which mode, and when. */
+export function ImpactLines({ impact, state, records = false }: Props) {
+  const { lines, people, total, undecided } = impact;
   return (
     <section style={{ marginTop: 18 }}>
       <div className="head">
@@ -37,7 +50,7 @@ export function ImpactTable() {
           </span>
         )}
       </div>
-      <StoredRecords />
+      {records && <StoredRecords />}
       {undecided.map((sentence) => (
         <p key={sentence} className="notice calm">
           {sentence}
@@ -57,7 +70,7 @@ export function ImpactTable() {
           </thead>
           <tbody>
             {lines.slice(0, SHOWN).map((line, place) => (
-              <ImpactLine key={place} line={line} />
+              <ImpactLine key={place} line={line} state={state} />
             ))}
           </tbody>
         </table>
@@ -67,9 +80,9 @@ export function ImpactTable() {
   );
 }
 
-function ImpactLine({ line }: { line: Line }) {
-  const zone = useCatalogue("pending").data?.vocabulary.time_zone ?? "";
-  const example = exampleSearch({ question: line.example }, "pending", zone);
+function ImpactLine({ line, state }: { line: Line; state: PolicyState }) {
+  const zone = useCatalogue(state).data?.vocabulary.time_zone ?? "";
+  const example = exampleSearch({ question: line.example }, state, zone);
   return (
     <tr>
       <th className="margin wrap" scope="row">

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { useSearchParams } from "react-router";
 import { api, ProblemError } from "../../api/client";
 import type { ChangeFinding, ChangeSet } from "../../api/types";
+import { moment } from "../../shared/moment";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useAccount } from "../../shell/account";
 
@@ -32,14 +33,24 @@ export function Publish({ changeSet }: { changeSet: ChangeSet }) {
       }),
   });
   const { error, isPending: busy } = publishing;
+  const approval = api.useQuery("get", "/api/change-set/approval");
+  const unsigned = approval.data ? !approval.data.met : false;
   if (!may("publish")) return <p className="soft">An administrator or approver publishes what is waiting.</p>;
   const publish = (known: string[], proved: boolean) =>
     publishing.mutate({
-      body: { revision: changeSet.revision, edition: changeSet.base_edition, note, known, proved },
+      body: {
+        revision: changeSet.revision,
+        edition: changeSet.base_edition,
+        digest: changeSet.digest,
+        note,
+        known,
+        proved,
+      },
     });
   const asked = askedBy(error);
   const count = changeSet.edits.length;
   const edits = `${count} ${count === 1 ? "edit" : "edits"}`;
+  if (changeSet.publish_at) return <AtItsMoment changeSet={changeSet} at={changeSet.publish_at} />;
   return (
     <section className="stack" style={{ marginBottom: 20 }}>
       <h2>Publish</h2>
@@ -90,21 +101,91 @@ export function Publish({ changeSet }: { changeSet: ChangeSet }) {
             <Button
               type="primary"
               loading={busy}
-              disabled={count === 0 || changeSet.unsettled.length > 0}
+              disabled={count === 0 || changeSet.unsettled.length > 0 || unsigned}
               onClick={() => publish([], true)}
             >
-              {count === 0 ? "Nothing to publish" : `Publish ${edits}`}
+              {count === 0 ? "Nothing to publish" : unsigned ? "Waits for approval" : `Publish ${edits}`}
             </Button>
           </span>
+          {count > 0 && <SetMoment changeSet={changeSet} note={note} />}
         </>
       )}
     </section>
   );
 }
 
+/** The moment at which it takes force by itself. */
+function AtItsMoment({ changeSet, at }: { changeSet: ChangeSet; at: string }) {
+  const unset = api.useMutation("delete", "/api/change-set/moment");
+  return (
+    <section className="stack" style={{ marginBottom: 20 }} aria-label="Publishing at a moment">
+      <h2>Publish</h2>
+      <p role="status">
+        It takes force by itself on <b>{moment(at)}</b> as edition{" "}
+        <span className="mono">{changeSet.base_edition + 1}</span>, if by then every signature is there, every
+        expectation holds, and nothing of it has been edited since.
+      </p>
+      {unset.error ? <ProblemNotice error={unset.error} /> : null}
+      <span>
+        <Button loading={unset.isPending} onClick={() => unset.mutate({})}>
+          Take the moment away
+        </Button>
+      </span>
+    </section>
+  );
+}
+
+/** Has it take force at a day and hour. What it brings is taken to have been read. */
+function SetMoment({ changeSet, note }: { changeSet: ChangeSet; note: string }) {
+  const [open, setOpen] = useState(false);
+  const [at, setAt] = useState("");
+  const findings = api.useQuery("get", "/api/change-set/findings", {}, { enabled: open });
+  const set = api.useMutation("put", "/api/change-set/moment");
+  if (!open)
+    return (
+      <span>
+        <button type="button" className="plain" onClick={() => setOpen(true)}>
+          Take force at a day and hour
+        </button>
+      </span>
+    );
+  const brings = findings.data?.brings ?? [];
+  return (
+    <div className="stack" role="group" aria-label="Take force at a day and hour">
+      <label className="line">
+        Day and hour, by the clocks of this browser
+        <Input type="datetime-local" value={at} onChange={(event) => setAt(event.target.value)} />
+      </label>
+      {set.error ? <ProblemNotice error={set.error} /> : null}
+      <span className="row-flex" style={{ gap: 14 }}>
+        <Button
+          disabled={at === "" || !findings.data?.proved}
+          loading={set.isPending}
+          onClick={() =>
+            set.mutate({
+              body: {
+                at: new Date(at).toISOString(),
+                note,
+                revision: changeSet.revision,
+                known: brings.map((finding) => finding.id),
+              },
+            })
+          }
+        >
+          {brings.length > 0 ? "Set it, knowing the findings it brings" : "Set it"}
+        </Button>
+        <button type="button" className="plain" onClick={() => setOpen(false)}>
+          Not now
+        </button>
+      </span>
+    </div>
+  );
+}
+
 /** Whether the server asks once more, and about what. */
 function askedBy(error: unknown): Asked | null {
   if (!(error instanceof ProblemError) || error.status !== 409) return null;
+  if (!/(brings-findings|not-proved)$/.test(error.problem.type)) return null;
   const { findings, detail } = error.problem;
   return { findings: findings ?? [], words: detail };
 }

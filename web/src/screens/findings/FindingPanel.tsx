@@ -3,13 +3,14 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { api, ProblemError } from "../../api/client";
 import { useCatalogue, type PolicyState } from "../../api/queries";
-import type { Finding } from "../../api/types";
+import type { Expectation, Finding } from "../../api/types";
 import { Glyph } from "../../ink/Glyph";
 import { useQuestionSearch } from "../../question/useQuestion";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { saveAsFile } from "../../shared/saveAsFile";
 import { useAccount } from "../../shell/account";
+import { ExpectationEditor } from "../changes/expectations/ExpectationEditor";
 import { SentenceWords } from "../rules/SentenceWords";
 import { ConcernedCells } from "./ConcernedCells";
 import { exampleSearch } from "../../question/exampleSearch";
@@ -45,6 +46,7 @@ export function FindingPanel({ id, ...rest }: Props) {
 /** One finding: the rules face to face, where they meet, who wins, the example that shows it, and what can be done. */
 function Told({ finding, state, current, onClose }: Omit<Props, "id"> & { finding: Finding }) {
   const search = useQuestionSearch();
+  const [expected, setExpected] = useState(false);
   const { may } = useAccount();
   const zone = useCatalogue(state).data?.vocabulary.time_zone ?? "";
   const levels = Object.entries(finding.example?.levels ?? {});
@@ -112,14 +114,43 @@ function Told({ finding, state, current, onClose }: Omit<Props, "id"> & { findin
             >
               Keep it as a file for bin/ledger
             </button>
+            {may("edit") && (
+              <button type="button" className="plain" onClick={() => setExpected(true)}>
+                Expect this
+              </button>
+            )}
           </p>
         </section>
+      )}
+      {expected && finding.example && (
+        <ExpectationEditor
+          given={expectationOf(finding.example)}
+          groups={[]}
+          onClose={() => setExpected(false)}
+        />
       )}
       <ConcernedCells finding={finding} state={state} />
       {may("edit") && state === "pending" && <Mend finding={finding} current={current} />}
       {may("edit") && <Accept finding={finding} state={state} />}
     </aside>
   );
+}
+
+/** The question of an example with what it gets now, to be corrected to what it should get. */
+function expectationOf({ question, levels }: NonNullable<Finding["example"]>): Expectation {
+  const split = (action: boolean) =>
+    Object.fromEntries(
+      Object.entries(levels)
+        .filter(([id]) => id.startsWith("action/") === action)
+        .map(([id, level]) => [id.replace("action/", ""), level]),
+    );
+  const actions = split(true) as Record<string, "allowed" | "denied">;
+  return {
+    id: "",
+    title: "",
+    question,
+    answer: { levels: split(false), ...(Object.keys(actions).length > 0 ? { actions } : {}) },
+  };
 }
 
 /** The remedies: what each would do is shown before it is taken, and none is taken by itself. */

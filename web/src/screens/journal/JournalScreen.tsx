@@ -10,14 +10,19 @@ import { Pager } from "../../shared/Pager";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useListSearch } from "../../shared/useListSearch";
 import { useSearchBox } from "../../shared/useSearchBox";
-import { besides, deed, DEEDS } from "./deeds";
+import { besides, deed, DEEDS, TOPICS, type Topic } from "./deeds";
+import { SaveJournal } from "./SaveJournal";
 
 const PAGE = 50;
 
-/** Who did what to which record beyond what forms let them, when and why. No value of a record stands in it. */
+/** Who did what, when and why: to the policy, to people, to records, at the door. No value of a record stands in it. */
 export default function JournalScreen() {
   const [search, set] = useListSearch();
   const kind = search.get("kind") ?? "";
+  const topic = (search.get("topic") ?? "") as Topic | "";
+  const subject = search.get("subject") ?? "";
+  const from = search.get("from") ?? "";
+  const to = search.get("to") ?? "";
   const person = search.get("person") ?? "";
   const number = search.get("number") ?? "";
   const page = Number(search.get("page") ?? 1) || 1;
@@ -26,7 +31,11 @@ export default function JournalScreen() {
   const found = api.useQuery(
     "get",
     "/api/journal",
-    { params: { query: { kind, person, number, page, per_page: PAGE } } },
+    {
+      params: {
+        query: { kind, person, number, subject, from, to, page, per_page: PAGE, ...(topic ? { topic } : {}) },
+      },
+    },
     { placeholderData: keepPreviousData },
   );
   const data = found.data;
@@ -41,13 +50,22 @@ export default function JournalScreen() {
           </span>
           <span className="push row-flex">
             <Select
+              aria-label="About what"
+              allowClear
+              placeholder="about anything"
+              value={topic || undefined}
+              onChange={(next: string | undefined) => set({ topic: next ?? "" })}
+              options={Object.entries(TOPICS).map(([value, label]) => ({ value, label }))}
+              style={{ width: 160 }}
+            />
+            <Select
               aria-label="Kind of entry"
               allowClear
               placeholder="anything"
               value={kind || undefined}
               onChange={(next: string | undefined) => set({ kind: next ?? "" })}
               options={Object.entries(DEEDS).map(([value, label]) => ({ value, label }))}
-              style={{ width: 250 }}
+              style={{ width: 210 }}
             />
             <PersonSelect
               clearable
@@ -62,8 +80,23 @@ export default function JournalScreen() {
               placeholder="Record number"
               value={box}
               onChange={(event) => setBox(event.target.value)}
-              style={{ width: 160 }}
+              style={{ width: 140 }}
             />
+            <Input
+              type="date"
+              aria-label="From day"
+              value={from}
+              onChange={(event) => set({ from: event.target.value })}
+              style={{ width: 130 }}
+            />
+            <Input
+              type="date"
+              aria-label="To day"
+              value={to}
+              onChange={(event) => set({ to: event.target.value })}
+              style={{ width: 130 }}
+            />
+            <SaveJournal filters={{ kind, person, number, subject, from, to, topic }} />
           </span>
         </div>
         {found.error ? <ProblemNotice error={found.error} onAgain={() => void found.refetch()} /> : null}
@@ -90,6 +123,13 @@ export default function JournalScreen() {
                   <td className="wrap">
                     {deed(entry)}
                     <Beside details={entry.details} />
+                    <Edits details={entry.details} />
+                    {entry.digest && (
+                      <span className="tag" title={`Entry ${entry.id}, SHA-256 ${entry.digest}`}>
+                        {" "}
+                        {entry.id}:{entry.digest.slice(0, 8)}
+                      </span>
+                    )}
                   </td>
                   <td>
                     {entry.withheld && <span className="soft">one you may not open</span>}
@@ -112,6 +152,21 @@ export default function JournalScreen() {
         )}
       </div>
     </main>
+  );
+}
+
+/** The subjects that an entry about the policy names. */
+function Edits({ details }: { details: Record<string, unknown> }) {
+  const edits = details["edits"];
+  if (!Array.isArray(edits) || edits.length === 0) return null;
+  const names = (edits as { kind: string; id: string; verb?: string }[])
+    .slice(0, 3)
+    .map((edit) => [edit.kind.replace("_", " "), edit.id, edit.verb].filter(Boolean).join(" "));
+  return (
+    <span className="soft">
+      : {names.join(", ")}
+      {edits.length > 3 && ", …"}
+    </span>
   );
 }
 

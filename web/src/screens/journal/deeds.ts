@@ -12,11 +12,52 @@ export const DEEDS: Record<string, string> = {
   token_revoked: "revoked a token",
   refused: "was refused",
   automation: "ran by itself",
+  edit: "edited",
+  settled: "settled what two had changed in",
+  taken_back: "took back edits of",
+  had_again: "had edits again in",
+  moved: "moved edits out of",
+  change_set_begun: "began the change set",
+  change_set_described: "described the change set",
+  change_set_dropped: "dropped the change set",
+  comment: "commented on",
+  approval_asked: "asked for approval of",
+  approved: "approved",
+  sent_back: "sent back",
+  scheduled: "set a moment for",
+  unscheduled: "took the moment away from",
+  not_published: "could not have published",
+  published: "published",
+  acceptance: "accepted a finding",
+  acceptance_ended: "accepts no longer a finding",
+  directory: "brought in",
+  account_made: "let in",
+  account_changed: "changed the sign-in",
+  account_removed: "took away the sign-in",
+  sign_in: "signed in as",
+  sign_in_failed: "failed to sign in as",
+  sign_out: "signed out as",
+  password: "changed the password of",
+  journal_ended: "let the oldest entries go",
 };
 
+/** What entries are about, with the kinds that belong to it. */
+export const TOPICS = {
+  records: "records",
+  policy: "the policy",
+  people: "people and sign-ins",
+  door: "the door",
+  journal: "the journal itself",
+} as const;
+export type Topic = keyof typeof TOPICS;
+
 /** What an entry says was done: "looked at Borrower contact". */
-export function deed({ kind, field }: { kind: string; field?: string | undefined }): string {
-  return [DEEDS[kind] ?? kind, field].filter(Boolean).join(" ");
+export function deed(entry: {
+  kind: string;
+  field?: string | undefined;
+  subject?: string | undefined;
+}): string {
+  return [DEEDS[entry.kind] ?? entry.kind, entry.field, entry.subject].filter(Boolean).join(" ");
 }
 
 const BESIDES: Record<string, (value: string) => string> = {
@@ -25,16 +66,38 @@ const BESIDES: Record<string, (value: string) => string> = {
   format: (value) => `as ${value.toUpperCase()}`,
   made: (value) => `${value} made`,
   changed: (value) => `${value} changed`,
+  count: (value) => (value === "1" ? "1 edit" : `${value} edits`),
+  entries: (value) => `${value} entries`,
+  through: (value) => `up to entry ${value}`,
+  address: (value) => `from ${value}`,
+  access: (value) => value.replace("_", " "),
+  title: (value) => value,
+  at: (value) => value,
+  choice: (value) => value,
   name: (value) => `“${value}”`,
   did: (value) => value,
   refused: (value) => `refused: ${value}`,
 };
 
+/** What is for programs, or stands elsewhere in the line. */
+const UNTOLD = new Set([
+  "digest",
+  "sha256",
+  "change_set",
+  "revision",
+  "edition",
+  "version",
+  "note",
+  "id",
+  "kind",
+  "to",
+]);
+
 /** Words for what an entry holds beside who, what and why: "42 records, as CSV"; empty where that is nothing. */
 export function besides(details: Record<string, unknown>): string {
   return Object.entries(details)
     .flatMap(([name, value]) =>
-      typeof value === "number" || typeof value === "string"
+      !UNTOLD.has(name) && (typeof value === "number" || (typeof value === "string" && value !== ""))
         ? [BESIDES[name]?.(String(value)) ?? `${name} ${String(value)}`]
         : [],
     )

@@ -10,6 +10,8 @@ import { withPart } from "../../question/withPart";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { actionOf } from "../../shared/subjects";
+import { ExpectThis } from "../changes/expectations/ExpectThis";
+import { Since } from "./Since";
 
 type Asked = { question: Question; field: string; state: PolicyState };
 type Props = { field: string; asked: Question; state: PolicyState; title: string };
@@ -22,6 +24,7 @@ export function Ask({ field, asked, state, title }: Props) {
   const questions = [
     ["who", action ? "Who else may do this?" : "Who else can see this?", WhoElse],
     ["what-for", `What would it take for ${title} to ${action ? "do" : "edit"} it?`, Ways],
+    ["since", "Since when is it so?", Since],
     ["why-not", `What keeps ${title} from ${action ? "doing" : "editing"} it?`, Hindrances],
   ] as const;
   return (
@@ -43,6 +46,7 @@ export function Ask({ field, asked, state, title }: Props) {
           )}
         </div>
       ))}
+      <ExpectThis question={asked} state={state} field={field} />
     </section>
   );
 }

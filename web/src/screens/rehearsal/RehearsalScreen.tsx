@@ -14,6 +14,7 @@ import { Loading } from "../../shared/Loading";
 import { PersonSelect } from "../../shared/PersonSelect";
 import { saveAsFile } from "../../shared/saveAsFile";
 import { ProblemNotice } from "../../shared/ProblemNotice";
+import { ExpectThis } from "../changes/expectations/ExpectThis";
 import { ReasoningPanel } from "../map/ReasoningPanel";
 import { useLevelRows } from "./useLevelRows";
 import { FormHead, MayDo, SaveVerdict, TypedSoFar, WhatChanged } from "./aside";
@@ -244,6 +245,13 @@ function Rehearsal({ given, as, beside, form, ghosts, type, typedRef }: Props) {
             <button type="button" className="plain" onClick={keepQuestion}>
               Keep this question as a file for bin/ledger
             </button>
+          </p>
+          <p>
+            <ExpectThis
+              question={asked}
+              state={question.state}
+              {...(verdict ? { refused: !verdict.accepted } : {})}
+            />
           </p>
         </aside>
       )}

@@ -1,0 +1,60 @@
+import { Button, Input } from "antd";
+import { useState } from "react";
+import { api } from "../../api/client";
+import { counted } from "../../shared/counted";
+import { moment } from "../../shared/moment";
+import { ProblemNotice } from "../../shared/ProblemNotice";
+
+/** What was said of one edit, and saying something. */
+export function Comments({ edit }: { edit: number }) {
+  const comments = api.useQuery("get", "/api/change-set/comments");
+  const [open, setOpen] = useState(false);
+  const [words, setWords] = useState("");
+  const say = api.useMutation("post", "/api/change-set/comments", {
+    onSuccess: () => {
+      setWords("");
+      setOpen(false);
+    },
+  });
+  const own = (comments.data?.items ?? []).filter((each) => each.edit === edit);
+  return (
+    <div className="comments">
+      {own.map((each) => (
+        <p key={each.id}>
+          <b>{each.author}</b> <span className="soft">{moment(each.at)}</span> {each.words}
+        </p>
+      ))}
+      {open ? (
+        <span className="stack">
+          <Input.TextArea
+            aria-label="Comment"
+            autoFocus
+            value={words}
+            maxLength={4000}
+            autoSize={{ minRows: 2, maxRows: 8 }}
+            onChange={(event) => setWords(event.target.value)}
+          />
+          {say.error ? <ProblemNotice error={say.error} /> : null}
+          <span className="row-flex" style={{ gap: 10 }}>
+            <Button
+              size="small"
+              type="primary"
+              disabled={words.trim() === ""}
+              loading={say.isPending}
+              onClick={() => say.mutate({ body: { edit, words: words.trim() } })}
+            >
+              Say it
+            </Button>
+            <button type="button" className="plain" onClick={() => setOpen(false)}>
+              Not now
+            </button>
+          </span>
+        </span>
+      ) : (
+        <button type="button" className="plain" onClick={() => setOpen(true)}>
+          {own.length > 0 ? `Answer ${counted(own.length, "comment")}` : "Comment"}
+        </button>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,183 @@
+import { App, Button, Input, Popconfirm } from "antd";
+import { useState } from "react";
+import { Link, useNavigate, useSearchParams } from "react-router";
+import { api, server } from "../../../api/client";
+import type { Edition } from "../../../api/types";
+import { Word } from "../../../help/Word";
+import { useQuestionSearch } from "../../../question/useQuestion";
+import { withPart } from "../../../question/withPart";
+import { counted } from "../../../shared/counted";
+import { Loading } from "../../../shared/Loading";
+import { moment } from "../../../shared/moment";
+import { Pager } from "../../../shared/Pager";
+import { ProblemNotice } from "../../../shared/ProblemNotice";
+import { SaveCsv } from "../../../shared/SaveCsv";
+import { saveAsFile } from "../../../shared/saveAsFile";
+import { useAccount } from "../../../shell/account";
+import { Comparison } from "./Comparison";
+
+const PAGE = 50;
+
+/** All that has been in force, newest first: opened as of then, compared, gone back to, saved. */
+export function EditionsView() {
+  const [search, setSearch] = useSearchParams();
+  const page = Number(search.get("page") ?? 1) || 1;
+  const from = search.get("from") ?? "";
+  const to = search.get("to") ?? "";
+  const editions = api.useQuery("get", "/api/editions", { params: { query: { page, per_page: PAGE } } });
+  const data = editions.data;
+  const put = (parts: Record<string, string>) => {
+    const next = new URLSearchParams(search);
+    for (const [name, value] of Object.entries(parts)) {
+      if (value) next.set(name, value);
+      else next.delete(name);
+    }
+    setSearch(next);
+  };
+  const compare = (number: number) =>
+    from ? put({ to: `edition-${number}` }) : put({ from: `edition-${number}` });
+  return (
+    <div className="split single">
+      <div className="sheet">
+        <div className="head">
+          <h1>
+            <Word word="edition">Editions</Word>
+          </h1>
+          <span className="soft">{data && counted(data.total, "edition")}</span>
+          <span className="push row-flex" style={{ gap: 14 }}>
+            <AsOfDay />
+            <SaveCsv
+              name="editions"
+              heading={["Edition", "By", "At", "For", "Change set", "Approved by", "SHA-256"]}
+              rows={() =>
+                (data?.items ?? []).map((each) => [
+                  each.number,
+                  each.published_by,
+                  each.published_at,
+                  each.note,
+                  each.change_set ?? "",
+                  (each.approved_by ?? []).join("; "),
+                  each.sha256,
+                ])
+              }
+            />
+          </span>
+        </div>
+        {editions.error ? (
+          <ProblemNotice error={editions.error} onAgain={() => void editions.refetch()} />
+        ) : null}
+        {!data && !editions.error && <Loading />}
+        {from && !to && (
+          <p className="notice calm" role="status">
+            Edition {from.slice(8)} is one side. Choose the edition to compare it with.{" "}
+            <button type="button" className="plain" onClick={() => put({ from: "" })}>
+              Not now
+            </button>
+          </p>
+        )}
+        {from && to && <Comparison from={from} to={to} onClose={() => put({ from: "", to: "" })} />}
+        <ol className="timeline">
+          {(data?.items ?? []).map((edition, index) => (
+            <EditionRow
+              key={edition.number}
+              edition={edition}
+              newest={page === 1 && index === 0}
+              chosen={[from, to].includes(`edition-${edition.number}`)}
+              onCompare={() => compare(edition.number)}
+            />
+          ))}
+        </ol>
+        {data && (
+          <Pager page={page} size={PAGE} total={data.total} onPage={(next) => put({ page: String(next) })} />
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** Looks at the policy, and the people, as they were at the end of a day. */
+function AsOfDay() {
+  const navigate = useNavigate();
+  const search = useQuestionSearch();
+  const [day, setDay] = useState("");
+  const go = () => void navigate({ pathname: "/map", search: withPart(search, "policy", `day-${day}`) });
+  return (
+    <span className="row-flex" style={{ gap: 6 }}>
+      <Input
+        type="date"
+        aria-label="As of the end of a day"
+        max={new Date().toISOString().slice(0, 10)}
+        value={day}
+        onChange={(event) => setDay(event.target.value)}
+        style={{ width: 150 }}
+      />
+      <Button disabled={day === ""} onClick={go}>
+        Look at that day
+      </Button>
+    </span>
+  );
+}
+
+type RowProps = { edition: Edition; newest: boolean; chosen: boolean; onCompare: () => void };
+
+function EditionRow({ edition, newest, chosen, onCompare }: RowProps) {
+  const { may } = useAccount();
+  const { message } = App.useApp();
+  const search = useQuestionSearch();
+  const navigate = useNavigate();
+  const restore = api.useMutation("post", "/api/editions/{number}/restore", {
+    onSuccess: ({ id }) => {
+      message.success(`A change set leads back to edition ${edition.number}`);
+      void navigate({ pathname: "/changes", search: withPart(search, "set", String(id)) });
+    },
+  });
+  const path = { number: edition.number };
+  const save = async () => {
+    const found = await server.GET("/api/editions/{number}/document", { params: { path } });
+    saveAsFile(`edition-${edition.number}.json`, found.data ?? {});
+  };
+  return (
+    <li aria-current={chosen ? "true" : undefined}>
+      <span className="number mono">{edition.number}</span>
+      <div>
+        <b>{edition.change_set ?? edition.note}</b>{" "}
+        {newest && <span className="tag mark-verd">in force</span>}
+        {edition.change_set && edition.note && <div>{edition.note}</div>}
+        <div className="soft">
+          {moment(edition.published_at)}, published by {edition.published_by}
+          {(edition.written_by ?? []).length > 0 &&
+            `; ${counted(edition.edits ?? 0, "edit")} by ${(edition.written_by ?? []).join(", ")}`}
+          {(edition.approved_by ?? []).length > 0 &&
+            `; approved by ${(edition.approved_by ?? []).join(", ")}`}
+        </div>
+        <span className="tag" title={`SHA-256 ${edition.sha256}`}>
+          SHA-256 {edition.sha256.slice(0, 16)}…
+        </span>
+        {restore.error ? <ProblemNotice error={restore.error} /> : null}
+      </div>
+      <span className="row-flex" style={{ gap: 14 }}>
+        <Link to={{ pathname: "/map", search: withPart(search, "policy", `edition-${edition.number}`) }}>
+          Look at it
+        </Link>
+        <button type="button" className="plain" onClick={onCompare}>
+          Compare
+        </button>
+        <button type="button" className="plain" onClick={() => void save()}>
+          Save
+        </button>
+        {may("edit") && !newest && (
+          <Popconfirm
+            title={`Go back to edition ${edition.number}?`}
+            description="That makes a change set, which is read, approved and published like any other."
+            okText="Make it"
+            onConfirm={() => restore.mutate({ params: { path } })}
+          >
+            <button type="button" className="plain">
+              Go back to it
+            </button>
+          </Popconfirm>
+        )}
+      </span>
+    </li>
+  );
+}
