@@ -11,5 +11,9 @@ module Server
       @raw_connection.busy_handler_timeout = PATIENCE
       super
     end
+
+    # Nothing stops a thread in the middle of a statement: one that were ended while it waits in there would leave the
+    # connection locked for good, and whoever is given it next waits for ever, with all of Ruby.
+    def with_raw_connection(...) = Thread.handle_interrupt(Object => :never) { super }
   end
 end

@@ -47,13 +47,17 @@ module Server
         job.break_off
       end
 
-      # Says now and then that the job is still being worked on.
+      # Says now and then that the job is still being worked on. The thread ends by itself: killed while it waits for
+      # another writer, it would leave its connection locked for good, and whoever is given that next waits for ever.
       def beating
-        beat =
-          Thread.new { loop { sleep(BEAT) && ActiveRecord::Base.connection_pool.with_connection { Job.beat(@name) } } }
+        over = Concurrent::Event.new
+        beat = Thread.new do
+          ActiveRecord::Base.connection_pool.with_connection { Job.beat(@name) } until over.wait(BEAT)
+        end
         yield
       ensure
-        beat.kill
+        over.set
+        beat.join
       end
     end
   end

@@ -17,7 +17,7 @@ RSpec.describe "Several processes" do
   def locking(title)
     {
       "title" => title,
-      "kind" => "guardrail",
+      "kind" => "ordinary",
       "record_type" => "outgoing-loan",
       "targets" => {
         "fields" => ["purpose"]
@@ -93,7 +93,7 @@ RSpec.describe "Several processes" do
               who,
               :post,
               "/api/rules",
-              { rule: locking(title).merge("kind" => "ordinary", "state" => "off") }
+              { rule: locking(title).merge("state" => "off") }
             ).first == 201
 
             kept << title
