@@ -205,4 +205,66 @@ RSpec.describe CobaltLedger::Commands::CommandLine do
       )
     expect(out).to include("Notes\n  Editable: Registrar\n  Read-only: Courier\n")
   end
+
+  describe "expectations and trees" do
+    let(:people) { file("directory.json", directory_document) }
+
+    # The location is shown to couriers, though nobody may expect that.
+    def policy(*expectations)
+      shown = rule("location", "show", audience: { "any" => [{ "role" => "courier" }] })
+      file("policy.json", policy_document(shown).merge("expectations" => expectations))
+    end
+
+    def claim(id, title, **more)
+      { "id" => id, "title" => title,
+        "never" => { "may" => "see", "labels" => ["restricted"], "audience" => { "everyone" => true } } }.merge(
+          more.transform_keys(&:to_s)
+        )
+    end
+
+    def check(path, *options)
+      ledger("check", "--policy", path, "--directory", people, "--expectations", path, *options)
+    end
+
+    it "exits with 1 where an expectation does not hold, with 0 where all do, and with 2 for what is none" do
+      path = policy(claim("c", "No “restricted” & <field>"))
+      expect(check(path)[0]).to eq(1)
+      expect(check(path)[1]).to include(
+        "fails: No “restricted” & <field> (c)", "Location (Outgoing loan) is shown to Ilka", "that hold: 0 of 1"
+      )
+      expect(check(policy)).to eq([0, "Expectations that hold: 0 of 0\n", ""])
+      broken = claim("c", "C").merge("never" => { "may" => "smell" })
+      status, _, err = check(policy(broken))
+      expect([status, err]).to match([2, %r{/expectations/0}])
+      expect(check(path, "--format", "yaml")[0]).to eq(2)
+    end
+
+    it "writes what does not hold for programs" do
+      path = policy(claim("c", "C"), claim("d", "D", never: claim("d", "D")["never"].merge("labels" => ["open"])))
+      found = JSON.parse(check(path, "--format", "json")[1])
+      expect(found.values_at("holds", "checked", "unmet")).to eq([false, 2, found["unmet"]])
+      expect(found["expectations"][0]).to include("status" => "fails", "example" => a_hash_including("user" => "ilka"))
+      sarif = JSON.parse(check(path, "--format", "sarif")[1])["runs"][0]
+      expect(sarif["results"][0]).to include("level" => "error", "ruleId" => "expectation")
+      expect(sarif["results"][0].dig("locations", 0, "logicalLocations", 0,
+                                     "fullyQualifiedName")).to eq("/expectations/0")
+    end
+
+    it "splits a policy into files and joins them again; every command takes the folder" do
+      path = policy(claim("c", "C"))
+      tree = File.join(@folder, "tree")
+      expect(ledger("split", "--policy", path, "--into", tree)[1]).to eq("4 files written, 0 files removed\n")
+      expect(ledger("split", "--policy", path, "--into", tree)[1]).to eq("0 files written, 0 files removed\n")
+      joined = JSON.parse(ledger("join", "--from", tree)[1])
+      expect(joined).to eq(CobaltLedger::Formats::UpToDate.policy(JSON.parse(File.read(path))))
+      expect(check(tree)[0]).to eq(1)
+      expect(ledger("compare", "--from", tree, "--to", path, "--directory", people)[0]).to eq(0)
+      expect(ledger("audit", "--policy", tree, "--directory", people)[0]).to eq(ledger("audit", "--policy", path,
+                                                                                       "--directory", people)[0])
+      File.write(File.join(tree, "rules/loan/r1.json"), "{")
+      status, _, err = ledger("check", "--policy", tree)
+      expect([status, err]).to match([2, %r{tree/rules/loan/r1.json}])
+      expect(ledger("join", "--from", people)[2]).to include("is no folder")
+    end
+  end
 end

@@ -31,7 +31,8 @@ RSpec.describe "Change control" do
   end
 
   it "settles by hand what two change sets both changed, once one of them is published" do
-    both, beside = %w[ol-registration-meets-borrowers-openly ol-couriers-ring-the-borrower]
+    both = "ol-registration-meets-borrowers-openly"
+    beside = "ol-couriers-ring-the-borrower"
     enter_as("mairin", at: "/changes")
     put(both, audience: { "any" => [{ "role" => "registrar" }] })
     put(beside, title: "Couriers ring first")
@@ -134,7 +135,9 @@ RSpec.describe "Change control" do
   end
 
   it "tells since when a cell is as it is, and by whom" do
-    lines = rule("ol-couriers-ring-the-borrower")["lines"].map { |line| line.merge("effects" => [{ "effect" => "hide" }]) }
+    lines = rule("ol-couriers-ring-the-borrower")["lines"].map do |line|
+      line.merge("effects" => [{ "effect" => "hide" }])
+    end
     put("ol-couriers-ring-the-borrower", lines: lines)
     Server::Publisher.new("Mairin Okafor").publish(revision: Server::ChangeSet.current.revision, note: "Quiet couriers")
     enter_as("mairin", at: "/map?type=outgoing-loan&audiences=role:courier&policy=in_force")

@@ -115,4 +115,24 @@ RSpec.describe "The commands" do
     _, err, status = Open3.capture3("bundle", "exec", "ruby", "bin/serve.rb", "--colour", "red", chdir: root)
     expect([status.exitstatus, err]).to match([2, include("invalid option: --colour")])
   end
+
+  it "writes expectations as XML that any reader of test results takes, whatever their titles hold" do
+    Dir.mktmpdir do |folder|
+      path = File.join(folder, "expectations.json")
+      titles = ["a < b & \"c\" 'd'", "bell \u0007 and \u2028", "]]> \u{1F510}", "line\nbreak"]
+      expected = titles.each_with_index.map do |title, index|
+        { id: "e#{index}", title: title, group: title, reason: "x",
+          never: { may: "see", labels: ["internal"], audience: { everyone: true } } }
+      end
+      File.write(path, JSON.generate(format: "cobalt-ledger/expectations", version: 1, expectations: expected))
+      out, status = Open3.capture2("bin/ledger", "check", "--policy", "demo/policy.json", "--directory",
+                                   "demo/directory.json", "--expectations", path, "--format", "junit", chdir: root)
+      expect(status.exitstatus).to eq(1)
+      document = Nokogiri::XML(out, &:strict)
+      expect(document.root.attributes.values_at("tests", "failures").map(&:value)).to eq(%w[4 4])
+      expect(document.xpath("//testcase").map { |each| each["name"] }).to eq(
+        titles.map { |title| title.tr("\u0007", "\uFFFD") }
+      )
+    end
+  end
 end

@@ -25,7 +25,7 @@ class Stops
     server = RealServer.new(@database)
     # Signed in and warm, so that what is stopped is work.
     %w[mairin zora].each { |who| server.ask(who, :get, "/api/change-set") }
-    writers = [:write_rule, :publish, :import, :come_and_go].map { |name| writer(server, name) }
+    writers = %i[write_rule publish import come_and_go].map { |name| writer(server, name) }
     sleep(0.1 + @random.rand(@longest))
     Process.kill(:KILL, server.pid)
     writers.each(&:kill).each(&:join)
@@ -39,7 +39,7 @@ class Stops
     random = Random.new(@random.rand(1_000_000))
     Thread.new do
       loop { send(name, server, random) }
-    rescue SystemCallError, EOFError, IOError, Net::ReadTimeout, NoMethodError
+    rescue SystemCallError, IOError, Net::ReadTimeout, NoMethodError
       # The server is gone: what it did not answer was not acknowledged.
     end
   end

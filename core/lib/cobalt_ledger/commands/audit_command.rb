@@ -18,7 +18,7 @@ module CobaltLedger
       # Returns :found when anything is shown.
       def run
         path = needed("policy")
-        policy, document = in_file(path) { |text| Formats::PolicyJson.read(text, directory) }
+        policy, document = policy_at(path, directory)
         writer =
           Formats::FindingsWriter[one_of("format", Formats::FindingsWriter.names, Formats::FindingsWriter.names.first)]
         least = Audit::Detector::SEVERITIES.index(one_of("severity", Audit::Detector::SEVERITIES, "note"))

@@ -9,7 +9,7 @@ module CobaltLedger
         check           checks a policy, and a directory if given, and prints nothing when they are sound; with
                         expectations, tells which of them hold, and exits with 1 when one does not
           --policy FILE [--directory FILE]
-          --expectations FILE  a document of expectations, or a policy document that holds some
+          --expectations FILE  a document of expectations, or a policy that holds some
           --format NAME        #{Formats::ChecksWriter.names.join(', ')} (default: #{Formats::ChecksWriter.names.first})
       TEXT
 
@@ -35,6 +35,8 @@ module CobaltLedger
       end
 
       def expected(path)
+        return policy_at(path, directory).last["expectations"] || [] if File.directory?(path)
+
         in_file(path) do |text|
           document = Formats::StrictJson.read(text)
           policy = document.is_a?(Hash) && document["format"] == Formats::PolicyJson::FORMAT

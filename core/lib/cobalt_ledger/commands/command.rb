@@ -36,15 +36,15 @@ module CobaltLedger
       attr_reader :options, :out
 
       def directory = @directory ||= in_file(needed("directory")) { |text| Formats::DirectoryJson.read(text).first }
-      def policy(people = directory) = policy_at(needed("policy"), people)
+      def policy(people = directory) = policy_at(needed("policy"), people).first
 
-      # path: of a policy document, or of a folder that split has written.
+      # path: of a policy document, or of a folder that split has written. Returns [Rules::Policy, its document].
       def policy_at(path, people)
-        return in_file(path) { |text| Formats::PolicyJson.read(text, people).first } unless File.directory?(path)
+        return in_file(path) { |text| Formats::PolicyJson.read(text, people) } unless File.directory?(path)
 
         policy = nil
-        Formats::TreeOnDisk.read(path) { |document| policy = Formats::PolicyJson.build(document, people) }
-        policy
+        document = Formats::TreeOnDisk.read(path) { |joined| policy = Formats::PolicyJson.build(joined, people) }
+        [policy, document]
       end
 
       def record_type(policy)

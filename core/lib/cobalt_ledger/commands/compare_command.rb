@@ -30,7 +30,7 @@ module CobaltLedger
       private
 
       def engine(name, people)
-        Decisions::Engine.new(policy_at(needed(name), people), people)
+        Decisions::Engine.new(policy_at(needed(name), people).first, people)
       end
 
       def people_after

@@ -138,7 +138,7 @@ module CobaltLedger
 
       def memory = @memory ||= Decisions::SearchMemory.new
 
-      # What was found is asked once more of the whole policy, before it is said; without what makes no difference to it.
+      # What was found is asked once more of the whole policy, before it is said; without what makes no difference.
       def borne_out(question, example, field)
         return nil unless shows?(question, example, field)
 

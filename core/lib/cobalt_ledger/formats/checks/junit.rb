@@ -31,7 +31,8 @@ module CobaltLedger
           kind = verdict.status == "fails" ? "failure" : "error"
           words = [*verdict.words, *assumed(verdict)].join("\n")
           [tag("testcase", about),
-           "#{tag(kind, { 'message' => verdict.words.first.to_s, 'type' => verdict.status })}#{escape(words)}</#{kind}>",
+           "#{tag(kind,
+                  { 'message' => verdict.words.first.to_s, 'type' => verdict.status })}#{escape(words)}</#{kind}>",
            "</testcase>"]
         end
 

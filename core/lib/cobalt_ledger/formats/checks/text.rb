@@ -16,7 +16,7 @@ module CobaltLedger
           end
           "#{told.map do |text|
             "#{text}\n"
-          end.join}#{verdicts.size - unmet.size} of #{Words.count(verdicts.size, 'expectation')} hold\n"
+          end.join}Expectations that hold: #{verdicts.size - unmet.size} of #{verdicts.size}\n"
         end
       end
     end
