@@ -29,7 +29,7 @@ RSpec.describe "The catalogue by hand" do
     expect(page).to have_text("Borrower: kind text becomes choice")
     expect(page).to have_text(/publishing replaces \d+ different stored values/)
     before = Server::Record.where(record_type: "outgoing-loan").to_h { |each| [each.number, each.values["borrower"]] }
-    Server::PolicyEditor.new("Mairin").publish(revision: Server::ChangeSet.current.revision, note: "")
+    Server::Publisher.new("Mairin").publish(revision: Server::ChangeSet.current.revision, note: "")
     type = Server::PolicyStore.instance.in_force.policy.record_type("outgoing-loan")
     named = before.transform_values { |name| name == "Glass Quay" ? "Northgate Arts Centre" : name }
     after = Server::Record.where(record_type: "outgoing-loan").to_h do |each|

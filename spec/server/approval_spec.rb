@@ -55,6 +55,13 @@ RSpec.describe "Approval" do
     expect(approve("zora")).to eq(403)
   end
 
+  it "is not taken from the same person with another sign-in" do
+    Server::Account.create!(login: "mairin.two", name: "M. Okafor", access: "approver", person: "mairin.okafor",
+                            password: Server::DemoData::PASSWORD)
+    add_rule
+    expect(approve("mairin.two")).to eq(403)
+  end
+
   it "is not given to what somebody edits while it is read" do
     add_rule
     digest = standing["digest"]

@@ -99,4 +99,39 @@ RSpec.describe "Expectations" do
     add_rule(record_type: "study-visit", targets: { "fields" => [type_of("study-visit")["fields"][1]["id"]] })
     expect(unknown.call).to eq(2)
   end
+
+  describe "drawn up from a question" do
+    def draft(question, field = nil, state: "in_force")
+      asked = { record_type: "outgoing-loan", unit: "tidewater-house", mode: "edit", channel: "form" }.merge(question)
+      call(:post, "/api/expectations/draft", { question: asked, field: field, state: state }.compact)
+      answer
+    end
+
+    def tried(drawn)
+      call(:post, "/api/expectations/try", { expectation: { id: "x", title: "x" }.merge(drawn), state: "in_force" })
+      answer
+    end
+
+    it "hold as they are drawn: of a form with its typed values, of a cell, of a role, of an action" do
+      expect(tried(draft({ as: "user:tomas.reyl", record: "LN-0042", entered: { item_count: 3 } }))).to include(
+        "status" => "holds"
+      )
+      cell = draft({ as: "role:courier" }, "borrower_contact")
+      expect(cell["question"]).to include("as" => { "role" => "courier" }, "any_record" => true)
+      expect(tried(cell)).to include("status" => "holds")
+      expect(tried(draft({ as: "everyone:" }, "action/open"))).to include("status" => "holds")
+    end
+
+    it "carry nothing that a label covers, for more people read a policy than records" do
+      Server::Record.find_by!(number: "LN-0042").then do |record|
+        record.values = record.values.merge("unit_value" => "77123.00", "security_notes" => "Canary 5512")
+        record.save!
+      end
+      sign_in("zora")
+      drawn = draft({ as: "user:tomas.reyl", record: "LN-0042" })
+      expect(last_response.body).not_to match(/77123|5512/)
+      expect(drawn["question"]["stored"].keys & %w[unit_value insured_total store_location security_notes]).to eq([])
+      expect(tried(drawn)).to include("status" => "holds")
+    end
+  end
 end

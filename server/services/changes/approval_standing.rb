@@ -63,8 +63,8 @@ module Server
     # Those who have signed for it, and may: Array of Approval, one a person.
     def signed(each)
       latest.values.select do |said|
-        said.verdict == "approved" && !hands.include?(Edit.author_key(said.account_id, said.name)) &&
-          each.approval.signed_by?(principals(said))
+        account = Account.find_by(id: said.account_id)
+        said.verdict == "approved" && account && !own?(account) && each.approval.signed_by?(principals(account))
       end
     end
 
@@ -77,10 +77,19 @@ module Server
     def sent_back = latest.values.find { |each| each.verdict == "sent_back" }
     def asked = @set.approvals.reverse.find { |each| each.digest == digest && each.verdict == "asked" }
     def hands = @hands ||= @set.edits.flat_map(&:hands).to_set
-    def own?(account) = hands.include?(Edit.author_key(account.id, account.name)) || hands.include?(account.name)
 
-    def principals(said)
-      person = Account.find_by(id: said.account_id)&.person
+    # One person with two sign-ins is one person.
+    def own?(account)
+      hands.include?(Edit.author_key(account.id, account.name)) || hands.include?(account.name) ||
+        (!account.person.nil? && people_of_hands.include?(account.person))
+    end
+
+    def people_of_hands
+      @people_of_hands ||= Account.where(id: hands.filter_map { |key| key[/\Aaccount-(\d+)\z/, 1] }).pluck(:person)
+    end
+
+    def principals(account)
+      person = account.person
       person && @store.directory.find(:user, person) ? @store.directory.principals_of(person) : nil
     end
 

@@ -1,13 +1,14 @@
 # frozen_string_literal: true
 
 module Server
-  # An expectation drawn up from a question as it is answered now, for somebody to keep or to correct.
+  # An expectation drawn up from a question as it is answered now, for somebody to keep or to correct. It becomes part of
+  # the policy, which more people read than records: what the labels cover is left out of it, and taken to be blank.
   class ExpectationDraft
     # state: PolicyStore::Compiled; params: as QuestionReader; field: the one it is about, nil for all; sight: Sight.
     def initialize(state, params, field, sight)
       @state = state
       @reader = QuestionReader.new(state, sight)
-      @question = @reader.read(params)
+      @question = bared(@reader.read(params))
       @params = params
       @subject = field && (@question.record_type.subject(field) ||
                            raise(CobaltLedger::BadInput.at("/field", "there is no field “#{field}”")))
@@ -21,6 +22,31 @@ module Server
 
     private
 
+    def bared(question)
+      known = question.related
+      related = lambda do |id, number|
+        values = known&.call(id, number)
+        values && uncovered(@state.policy.record_type(id), values)
+      end
+      question.with(stored: uncovered(question.record_type, question.stored), related: related)
+    end
+
+    # values: Hash of field to value, of a record. Those that the field's label shows.
+    def uncovered(type, values)
+      values.select do |id, _|
+        label = @state.policy.label(type.field(id)&.label)
+        label&.start&.visibility == CobaltLedger::Access::Facets::SHOWN
+      end
+    end
+
+    # Records that were looked up, in the same way: Hash of record type to Hash of number to values.
+    def related
+      @reader.looked_up.to_h do |id, records|
+        type = @state.policy.record_type(id)
+        [id, records.compact.transform_values { |values| uncovered(type, values) }]
+      end.reject { |_, records| records.empty? }
+    end
+
     # Is it asked about no record in particular?
     def open? = @reader.record.nil? && @params["entered"].to_h.empty?
 
@@ -30,7 +56,7 @@ module Server
       asked.merge!(who)
       return asked.except("stored", "entered").merge("any_record" => true) if @subject && open?
 
-      related = @reader.looked_up.transform_values(&:compact).reject { |_, records| records.empty? }
+      related = related()
       related.empty? ? asked : asked.merge("related" => related)
     end
 
@@ -51,7 +77,7 @@ module Server
     def as_decided
       decision = CobaltLedger::Decisions::TypedForm.new(@state.engine, @question).decision
       found = decision.everything
-      subjects = @subject ? [@subject] : @question.record_type.fields.reject(&:retired)
+      subjects = @subject ? [@subject] : @question.record_type.fields.reject(&:retired?)
       placed(subjects.to_h { |subject| [subject, found[subject.id].level] })
     end
 
