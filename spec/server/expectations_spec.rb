@@ -87,6 +87,18 @@ RSpec.describe "Expectations" do
     expect(answer["detail"]).to include("has no field “gone”")
   end
 
+  it "that could not be decided hold nothing up once that is known" do
+    keep(claim)
+    digest = Server::Kept.of(Server::ChangeSet.current).send(:digests)["volunteers"]
+    undecided = { "id" => "volunteers", "title" => claim["title"], "status" => "undecided",
+                  "words" => ["not every record"] }
+    Server::KeptAnswer.keep(digest => undecided)
+    expect(publish).to eq(409)
+    expect(answer["expectations"].map { |each| each["status"] }).to eq(["undecided"])
+    known = { revision: Server::ChangeSet.current.revision, known: ["expectation:volunteers"] }
+    expect(call(:post, "/api/change-set/publish", known)).to eq(201)
+  end
+
   it "checks again only what an edit touches" do
     keep(claim.merge("never" => claim["never"].merge("record_types" => ["study-visit"])))
     listed("volunteers")

@@ -140,4 +140,55 @@ RSpec.describe CobaltLedger::Changes::Rebase do
       expect(aside.first.faults.first.to_s).to include("notes")
     end
   end
+
+  describe "a record type" do
+    let(:base) { newest(policy_document) }
+    let(:type) { base["record_types"].first }
+
+    def with(**members) = base.merge("record_types" => [type.merge(members.transform_keys(&:to_s))])
+    def fields = type["fields"]
+    def but(id, **more) = fields.map { |each| each["id"] == id ? each.merge(more.transform_keys(&:to_s)) : each }
+    def ids(document) = document["record_types"].first["fields"].map { |each| each["id"] }
+
+    def brought_up(mine, theirs)
+      standing, aside, = described_class.new(between(base, mine), theirs, &judge).run
+      [apply(theirs, standing), aside]
+    end
+
+    it "takes fields that each side changed, added, moved and dropped as that side left them" do
+      mine = with(fields: but("contact", name: "Whom to ring") + [field("mine")])
+      theirs = with(name: "Loan out", fields: [field("theirs"), *but("value", label: "restricted")].reject do |each|
+        each["id"] == "location"
+      end)
+      result, aside = brought_up(mine, theirs)
+      named = result["record_types"].first["fields"].to_h { |each| [each["id"], each] }
+      expect(aside).to eq([])
+      expect(ids(result)).to eq(%w[theirs number stage count value total contact notes mine])
+      expect([named["contact"]["name"], named["value"]["label"], result["record_types"].first["name"]]).to eq(
+        ["Whom to ring", "restricted", "Loan out"]
+      )
+    end
+
+    it "asks about one member of a field that both changed, and about a field that one changed and the other dropped" do
+      _, aside = brought_up(with(fields: but("contact", label: "open")),
+                            with(fields: but("contact", label: "restricted")))
+      expect(aside.map(&:parts)).to eq([["fields/contact/label"]])
+      _, aside = brought_up(with(fields: but("notes", name: "Words")), with(fields: fields.reject do |each|
+        each["id"] == "notes"
+      end))
+      expect(aside.map(&:parts)).to eq([["fields/notes"]])
+    end
+
+    it "asks about an order that both changed, and follows the one that was picked" do
+      mine = with(fields: fields.reverse)
+      theirs = with(fields: fields.rotate)
+      _, aside = brought_up(mine, theirs)
+      expect(aside.map(&:parts)).to eq([["fields order"]])
+      edit = between(base, mine).first
+      settled = %w[mine theirs].map do |side|
+        CobaltLedger::Changes::ThreeWay.of(edit, theirs["record_types"].first, "fields order" => side).after
+      end
+      expect(settled.map { |each| each["fields"] }).to eq([fields.reverse, fields.rotate])
+    end
+  end
 end

@@ -9,7 +9,14 @@ import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useAccount } from "../../shell/account";
 
 /** What has to be known before it is published: findings nobody has read, or that not all is proved. */
-type Asked = { findings: ChangeFinding[]; words: string };
+type Asked = {
+  findings: ChangeFinding[];
+  words: string;
+  /** What is known once it is published all the same. */
+  known: string[];
+  /** Is it still only published where all it brings is proved? */
+  proved: boolean;
+};
 
 /** Makes the change set the next edition. Where it exposes something or traps somebody, it asks once more. */
 export function Publish({ changeSet }: { changeSet: ChangeSet }) {
@@ -81,10 +88,7 @@ export function Publish({ changeSet }: { changeSet: ChangeSet }) {
             <Button
               loading={busy}
               onClick={() =>
-                publish(
-                  asked.findings.map((finding) => finding.id),
-                  false,
-                )
+                publish([...(publishing.variables?.body.known ?? []), ...asked.known], asked.proved)
               }
             >
               {asked.findings.length > 0 ? "Publish all the same" : "Publish without knowing"}
@@ -185,7 +189,16 @@ function SetMoment({ changeSet, note }: { changeSet: ChangeSet; note: string }) 
 /** Whether the server asks once more, and about what. */
 function askedBy(error: unknown): Asked | null {
   if (!(error instanceof ProblemError) || error.status !== 409) return null;
-  if (!/(brings-findings|not-proved)$/.test(error.problem.type)) return null;
-  const { findings, detail } = error.problem;
-  return { findings: findings ?? [], words: detail };
+  const { type, findings = [], expectations = [], detail } = error.problem;
+  if (/(brings-findings|not-proved)$/.test(type))
+    return { findings, words: detail, known: findings.map((finding) => finding.id), proved: false };
+  // What could not be decided may be known not to be; what fails keeps it back.
+  const undecided = expectations.length > 0 && expectations.every((each) => each.status === "undecided");
+  if (!undecided) return null;
+  return {
+    findings: [],
+    words: detail,
+    known: expectations.map((each) => `expectation:${each.id}`),
+    proved: true,
+  };
 }
