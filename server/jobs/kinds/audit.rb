@@ -19,6 +19,11 @@ module Server
           { "parts" => AuditDigests.of(@policy) }.tap do |result|
             AuditPart.forget(AuditRuns.in_use + result["parts"].values)
           end
+        rescue Problem => e
+          # The change set was published or dropped meanwhile: there is nothing left to prove.
+          raise unless e.status == 410
+
+          job.cancel && nil
         end
 
         private

@@ -10,7 +10,7 @@ module Server
         at "10 2 * * *"
 
         def perform
-          AuditRuns.states.each { |name| AuditRuns.start(name, by: "the schedule") }
+          AuditRuns.states.each_key { |name| AuditRuns.start(name, by: "the schedule") }
         end
       end
     end

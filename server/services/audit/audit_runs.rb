@@ -6,8 +6,16 @@ module Server
     LOCK = Mutex.new
 
     class << self
-      # Names of the policies that are proved by themselves: the one in force, and those of the open change sets.
-      def states = ["in_force", *ChangeSet.open.map(&:state_name)]
+      # The policies that are proved by themselves, by name: the one in force, and those of the open change sets. One
+      # that is published or dropped while it is looked at is none of them any more. Hash of name to
+      # PolicyStore::Compiled.
+      def states
+        ["in_force", *ChangeSet.open.map(&:state_name)].filter_map do |name|
+          [name, PolicyStore.instance.compiled(name)]
+        rescue Problem => e
+          raise unless e.status == 410
+        end.to_h
+      end
 
       # Starts a run unless one that is current is there or on its way. name: as PolicyStore#compiled takes it; by: name
       # of who starts it; account: their Account; first: record type to begin with, or nil. Returns the Job.
@@ -41,7 +49,7 @@ module Server
 
       # Starts what is needed so that all these policies are proved as they stand. by: name of who has it done.
       def follow(by:)
-        states.each { |name| start(name, by: by) if AuditDigests.missing(PolicyStore.instance.compiled(name)).any? }
+        states.each { |name, state| start(name, by: by) if AuditDigests.missing(state).any? }
       end
 
       # Is a policy being proved, or about to be?
@@ -55,9 +63,7 @@ module Server
 
       # Digests of the parts that these policies stand on, as they are and as they were when they were last proved.
       def in_use
-        states.flat_map do |name|
-          proved_parts(name).values + AuditDigests.of(PolicyStore.instance.compiled(name)).values
-        end
+        states.flat_map { |name, state| proved_parts(name).values + AuditDigests.of(state).values }
       end
 
       private

@@ -37,8 +37,19 @@ module Server
       found.nil? ? nil : value(found)
     end
 
-    def value(found)
-      found.is_a?(String) ? found : CobaltLedger::CanonicalJson.write(found)[0, 2000]
+    # Any value as words: {"any": [{"role": "courier"}]} is "any: role courier".
+    def value(found) = plain(found)[0, 2000]
+
+    def plain(found)
+      case found
+      when Hash
+        return found.first.join(" ") if found.size == 1 && found.values.first.is_a?(String)
+
+        found.map { |name, inner| "#{name.tr('_', ' ')}: #{plain(inner)}" }.join("; ")
+      when Array then found.map { |inner| plain(inner) }.join(", ")
+      when String then found
+      else CobaltLedger::CanonicalJson.write(found)
+      end
     end
 
     def rule_sentence(document)
@@ -52,11 +63,12 @@ module Server
         CobaltLedger::Changes::DocumentEdits.apply(state.merge("rules" => others), [edit])
       )
       rule = built.policy.rules.find { |each| each.id == document["id"] }
-      CobaltLedger::Rules::Sentence.new(rule, built.policy, built.directory).to_s
+      sentence = CobaltLedger::Rules::Sentence.new(rule, built.policy, built.directory).to_s
+      rule.on? ? sentence : "#{sentence} (switched off)"
     rescue CobaltLedger::BadInput
       # It names what is not there any more: then its title has to do.
       document["title"]
     end
-    private_class_method :rule_sentence
+    private_class_method :rule_sentence, :plain
   end
 end

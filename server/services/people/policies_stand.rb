@@ -8,8 +8,7 @@ module Server
     # Nobody and nothing may be taken out of the directory while a rule, in force or in a change set, names it.
     # directory: CobaltLedger::Directory::Directory. Raises CobaltLedger::BadInput.
     def on!(directory)
-      AuditRuns.states.each do |name|
-        state = PolicyStore.instance.compiled(name)
+      AuditRuns.states.each_value do |state|
         CobaltLedger::Formats::PolicyJson.build(state.document, directory, shaped: true)
       rescue CobaltLedger::BadInput => e
         raise(CobaltLedger::BadInput, e.faults.map { |fault| told(fault, state.document["rules"]) })

@@ -74,7 +74,7 @@ function Settle({ edit, changeSet }: { edit: UnsettledEdit; changeSet: ChangeSet
               <td className="value">{part.before ?? <i>nothing</i>}</td>
               {(["theirs", "mine"] as const).map((side) => (
                 <td key={side} className="value">
-                  {may("edit") && (
+                  {may("edit") && parts.length > 1 && (
                     <Radio
                       checked={picks[part.part] === side}
                       aria-label={`${part.name}: ${side === "mine" ? "of this change set" : "of the edition"}`}

@@ -27,7 +27,10 @@ export function Comparison({ from, to, onClose }: { from: string; to: string; on
           <ul className="account-lines">
             {found.data.edits.map((edit) => (
               <li key={`${edit.kind} ${edit.title}`}>
-                <b>{edit.title}</b> <span className="tag">{edit.verb}</span> {edit.lines.join(" ")}
+                <b>{edit.title}</b> <span className="tag">{edit.verb}</span>
+                {edit.lines.map((line) => (
+                  <div key={line}>{line}</div>
+                ))}
               </li>
             ))}
           </ul>
