@@ -43,7 +43,8 @@ module Server
     def plain(found)
       case found
       when Hash
-        return found.first.join(" ") if found.size == 1 && found.values.first.is_a?(String)
+        name, inner = found.first
+        return inner == true ? name : "#{name} #{inner}" if found.size == 1 && (inner == true || inner.is_a?(String))
 
         found.map { |name, inner| "#{name.tr('_', ' ')}: #{plain(inner)}" }.join("; ")
       when Array then found.map { |inner| plain(inner) }.join(", ")

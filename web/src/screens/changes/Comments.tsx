@@ -1,22 +1,28 @@
 import { Button, Input } from "antd";
 import { useState } from "react";
 import { api } from "../../api/client";
-import { counted } from "../../shared/counted";
 import { moment } from "../../shared/moment";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 
+type Props = {
+  edit: number;
+  /** Is something being said? */
+  open: boolean;
+  onClose: () => void;
+};
+
 /** What was said of one edit, and saying something. */
-export function Comments({ edit }: { edit: number }) {
+export function Comments({ edit, open, onClose }: Props) {
   const comments = api.useQuery("get", "/api/change-set/comments");
-  const [open, setOpen] = useState(false);
   const [words, setWords] = useState("");
   const say = api.useMutation("post", "/api/change-set/comments", {
     onSuccess: () => {
       setWords("");
-      setOpen(false);
+      onClose();
     },
   });
   const own = (comments.data?.items ?? []).filter((each) => each.edit === edit);
+  if (own.length === 0 && !open) return null;
   return (
     <div className="comments">
       {own.map((each) => (
@@ -24,7 +30,7 @@ export function Comments({ edit }: { edit: number }) {
           <b>{each.author}</b> <span className="soft">{moment(each.at)}</span> {each.words}
         </p>
       ))}
-      {open ? (
+      {open && (
         <span className="stack">
           <Input.TextArea
             aria-label="Comment"
@@ -45,15 +51,11 @@ export function Comments({ edit }: { edit: number }) {
             >
               Say it
             </Button>
-            <button type="button" className="plain" onClick={() => setOpen(false)}>
+            <button type="button" className="plain" onClick={onClose}>
               Not now
             </button>
           </span>
         </span>
-      ) : (
-        <button type="button" className="plain" onClick={() => setOpen(true)}>
-          {own.length > 0 ? `Answer ${counted(own.length, "comment")}` : "Comment"}
-        </button>
       )}
     </div>
   );

@@ -113,6 +113,7 @@ type RowProps = {
 
 function EditRow({ edit, picked, onPick, onTakeBack }: RowProps) {
   const search = useQuestionSearch();
+  const [commenting, setCommenting] = useState(false);
   return (
     <div className="change-row">
       <div>
@@ -131,7 +132,7 @@ function EditRow({ edit, picked, onPick, onTakeBack }: RowProps) {
             <li key={line}>{line}</li>
           ))}
         </ul>
-        <Comments edit={edit.id} />
+        <Comments edit={edit.id} open={commenting} onClose={() => setCommenting(false)} />
       </div>
       <div className="stack" style={{ textAlign: "right", fontSize: 13 }}>
         <span className="soft">
@@ -150,6 +151,9 @@ function EditRow({ edit, picked, onPick, onTakeBack }: RowProps) {
           {edit.kind === "baseline" && (
             <Link to={{ pathname: "/catalogue", search: withPart(search, "view", "baselines") }}>Open</Link>
           )}
+          <button type="button" className="plain" onClick={() => setCommenting(true)}>
+            Comment
+          </button>
           {onTakeBack && (
             <button type="button" className="plain" onClick={onTakeBack}>
               Take back
