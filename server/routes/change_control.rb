@@ -21,6 +21,17 @@ module Server
           json(view_of(ChangeSet.current))
         end
 
+        app.get "/api/approval" do
+          allow!(:read)
+          json(ApprovalSettings.of(policy_state))
+        end
+
+        app.put "/api/approval" do
+          allow!(:edit)
+          ApprovalSettings.keep(sent["items"], if_match: if_match!, author: author)
+          json(ApprovalSettings.of(PolicyStore.instance.pending))
+        end
+
         app.put "/api/change-sets/:id" do
           allow!(:edit)
           json(view_of(change_sets.describe(params["id"].to_i, sent)))

@@ -105,6 +105,28 @@ RSpec.describe "Approval" do
     expect(publish).to eq(409)
   end
 
+  it "is asked for by whoever edits the policy, by version, and only of what there is" do
+    call(:get, "/api/approval?state=pending")
+    items, etag = answer.values_at("items", "etag")
+    more = items + [{ id: "new", name: "Visits", approvers: 1, record_types: ["study-visit"],
+                      by: [{ role: "director" }] }]
+    expect(call(:put, "/api/approval", { items: more }, if_match: etag)).to eq(200)
+    expect(call(:put, "/api/approval", { items: [] }, if_match: etag)).to eq(412)
+    call(:get, "/api/approval?state=pending")
+    etag = answer["etag"]
+    [{ by: [{}] }, { by: [{ role: "director", user: "x" }] }, { by: [{ planet: "x" }] }].each do |part|
+      expect(call(:put, "/api/approval", { items: [{ id: "x", name: "X", approvers: 1 }.merge(part)] }, if_match: etag))
+        .to eq(422)
+    end
+    call(:put, "/api/approval", { items: [{ id: "x", name: "X", approvers: 1, labels: ["secret"] }] }, if_match: etag)
+    expect(told).to eq(["/approval/0/labels: there is no label “secret”"])
+    expect(publish).to eq(409)
+    approve("yusuf")
+    approve("zora")
+    expect(publish).to eq(201)
+    expect(Server::PolicyStore.instance.in_force.policy.approval.map(&:id)).to eq(%w[all guard new])
+  end
+
   describe "at a moment" do
     def at_moment(at)
       call(:get, "/api/change-set")

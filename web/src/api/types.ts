@@ -68,6 +68,7 @@ export type ChangeSet = Schemas["ChangeSet"];
 export type Expectation = Schemas["Expectation"];
 export type ExpectedAnswer = Schemas["ExpectedAnswer"];
 export type Verdict = Schemas["Verdict"];
+export type Signature = Schemas["Signature"];
 export type Approval = Schemas["Approval"];
 export type History = Schemas["History"];
 export type UnsettledEdit = Schemas["UnsettledEdit"];

@@ -14,10 +14,16 @@ import { ExpectationsView } from "./expectations/ExpectationsView";
 import { FindingsOfChange } from "./FindingsOfChange";
 import { ImpactTable } from "./ImpactTable";
 import { Publish } from "./Publish";
+import { Signers } from "./Signers";
 import { TakenBack } from "./TakenBack";
 import { Unsettled } from "./Unsettled";
 
-const VIEWS = { "": "Change set", expectations: "Expectations", editions: "Editions" } as const;
+const VIEWS = {
+  "": "Change set",
+  expectations: "Expectations",
+  signers: "Who signs",
+  editions: "Editions",
+} as const;
 
 /** What waits to take force, what the policy is expected to come to, and what has been in force. */
 export default function ChangesScreen() {
@@ -40,6 +46,8 @@ export default function ChangesScreen() {
       </nav>
       {view === "expectations" ? (
         <ExpectationsView />
+      ) : view === "signers" ? (
+        <Signers />
       ) : view === "editions" ? (
         <EditionsView />
       ) : (

@@ -1,0 +1,188 @@
+import { App, Button, Checkbox, Input, InputNumber, Select } from "antd";
+import { useState } from "react";
+import { api } from "../../api/client";
+import { useCatalogue, useDirectory, usePeople } from "../../api/queries";
+import type { Signature } from "../../api/types";
+import { Word } from "../../help/Word";
+import { StateSwitch } from "../../question/StateSwitch";
+import { useQuestion } from "../../question/useQuestion";
+import { audienceOptions, principalKey, principalOf } from "../../shared/audiences";
+import { identifier } from "../../shared/identifier";
+import { Loading } from "../../shared/Loading";
+import { optionHolds } from "../../shared/optionHolds";
+import { ProblemNotice } from "../../shared/ProblemNotice";
+import { useAccount } from "../../shell/account";
+
+/** Who has to sign which changes before they take force. It is part of the policy, and changed like the rest of it. */
+export function Signers() {
+  const [question, change] = useQuestion();
+  const found = api.useQuery("get", "/api/approval", { params: { query: { state: question.state } } });
+  return (
+    <div className="split single">
+      <div className="sheet">
+        <div className="head">
+          <h1>
+            <Word word="approval">Who signs</Word>
+          </h1>
+          <span className="soft">
+            Counts from the next edition on; to change it takes every signature there is.
+          </span>
+          <span className="push">
+            <StateSwitch state={question.state} onState={(state) => change({ state })} />
+          </span>
+        </div>
+        {found.error ? <ProblemNotice error={found.error} onAgain={() => void found.refetch()} /> : null}
+        {!found.data && !found.error && <Loading />}
+        {found.data && (
+          <Items
+            key={`${question.state} ${found.data.etag}`}
+            given={found.data.items}
+            etag={found.data.etag}
+            fixed={question.state !== "pending"}
+          />
+        )}
+      </div>
+    </div>
+  );
+}
+
+function Items({ given, etag, fixed }: { given: Signature[]; etag: string; fixed: boolean }) {
+  const { may } = useAccount();
+  const { message } = App.useApp();
+  const [items, setItems] = useState(given);
+  const keep = api.useMutation("put", "/api/approval", {
+    onSuccess: () => message.success("Kept in the change set"),
+  });
+  const editable = may("edit") && !fixed;
+  const add = () => {
+    const id = identifier(
+      "signature",
+      items.map((item) => item.id),
+      "-",
+      "signature",
+    );
+    setItems([...items, { id, name: "", approvers: 1 }]);
+  };
+  const changed = JSON.stringify(items) !== JSON.stringify(given);
+  return (
+    <>
+      {items.length === 0 && (
+        <div className="empty">No change needs a signature: whoever may publish does so alone.</div>
+      )}
+      {items.map((item, index) => (
+        <fieldset key={item.id} className="signer" disabled={!editable} aria-label={item.name || "New"}>
+          <Fields
+            item={item}
+            editable={editable}
+            onChange={(next) => setItems(items.map((each, place) => (place === index ? next : each)))}
+          />
+          {editable && (
+            <button
+              type="button"
+              className="plain"
+              onClick={() => setItems(items.filter((_, place) => place !== index))}
+            >
+              Remove
+            </button>
+          )}
+        </fieldset>
+      ))}
+      {keep.error ? <ProblemNotice error={keep.error} title="It can't be kept like that" /> : null}
+      {editable && (
+        <p className="row-flex" style={{ gap: 14 }}>
+          <Button onClick={add}>Ask for another signature</Button>
+          <Button
+            type="primary"
+            disabled={!changed || items.some((item) => item.name.trim() === "")}
+            loading={keep.isPending}
+            onClick={() => keep.mutate({ body: { items }, headers: { "if-match": etag } })}
+          >
+            Keep it in the change set
+          </Button>
+        </p>
+      )}
+    </>
+  );
+}
+
+type FieldsProps = { item: Signature; editable: boolean; onChange: (item: Signature) => void };
+
+function Fields({ item, editable, onChange }: FieldsProps) {
+  const catalogue = useCatalogue("pending").data;
+  const directory = useDirectory();
+  const [search, setSearch] = useState("");
+  const people = usePeople(search, "", 1, 30);
+  /** A part that is empty is left out: it limits nothing. */
+  const put = (part: keyof Signature, value: unknown) => {
+    const { [part]: _gone, ...rest } = item;
+    const empty = value === false || (Array.isArray(value) && value.length === 0);
+    onChange((empty ? rest : { ...item, [part]: value }) as Signature);
+  };
+  return (
+    <>
+      <Input
+        aria-label="Name of the signature"
+        placeholder="What it is for, in a few words"
+        value={item.name}
+        maxLength={200}
+        onChange={(event) => put("name", event.target.value)}
+        style={{ width: 260 }}
+      />
+      <InputNumber
+        aria-label="How many sign"
+        min={1}
+        max={9}
+        precision={0}
+        value={item.approvers}
+        disabled={!editable}
+        onChange={(value) => put("approvers", value ?? 1)}
+        style={{ width: 70 }}
+      />
+      <Select
+        mode="multiple"
+        aria-label="Who may sign"
+        placeholder="signed by anybody who may approve"
+        disabled={!editable}
+        value={(item.by ?? []).map(principalKey)}
+        options={audienceOptions(directory.data, people.data?.items ?? [])}
+        showSearch={{ onSearch: setSearch, filterOption: optionHolds }}
+        onChange={(keys: string[]) => put("by", keys.map(principalOf))}
+        style={{ minWidth: 260 }}
+      />
+      <Select
+        mode="multiple"
+        aria-label="For record types"
+        placeholder="of any record type"
+        disabled={!editable}
+        value={item.record_types ?? []}
+        options={(catalogue?.record_types ?? []).map((type) => ({ value: type.id, label: type.name }))}
+        onChange={(ids: string[]) => put("record_types", ids)}
+        style={{ minWidth: 180 }}
+      />
+      <Select
+        mode="multiple"
+        aria-label="For labels"
+        placeholder="whatever the label"
+        disabled={!editable}
+        value={item.labels ?? []}
+        options={(catalogue?.labels ?? []).map((label) => ({ value: label.id, label: label.name }))}
+        onChange={(ids: string[]) => put("labels", ids)}
+        style={{ minWidth: 180 }}
+      />
+      <Checkbox
+        checked={item.guardrails === true}
+        disabled={!editable}
+        onChange={(event) => put("guardrails", event.target.checked)}
+      >
+        only guardrails
+      </Checkbox>
+      <Checkbox
+        checked={item.opens === true}
+        disabled={!editable}
+        onChange={(event) => put("opens", event.target.checked)}
+      >
+        only what opens something
+      </Checkbox>
+    </>
+  );
+}
