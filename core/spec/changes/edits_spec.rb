@@ -98,4 +98,24 @@ RSpec.describe CobaltLedger::Changes::DocumentEdits do
     document = document.except("precedence") if random.rand < 0.3
     CobaltLedger::Formats::UpToDate.policy(document).merge(settings)
   end
+
+  describe "the account of a setting" do
+    def told(name, before, after)
+      account = CobaltLedger::Changes::Account.new(policy, policy, directory)
+      account.of(edit("setting", name, before, after)).values_at("title", "lines")
+    end
+
+    it "says what becomes of a text, of members and of a list" do
+      expect(told("time_zone", nil, "Europe/London")).to eq(["Time zone", ["none becomes Europe/London"]])
+      expect(told("limits", { "look_seconds" => 30 }, { "look_seconds" => 40, "journal_days" => 90 })).to eq(
+        ["Limits", ["Look seconds: 30 becomes 40", "Journal days: none becomes 90"]]
+      )
+      two = [{ "id" => "a", "name" => "Guardrails", "approvers" => 1 },
+             { "id" => "b", "name" => "Labels", "approvers" => 1 }]
+      expect(told("approval", two,
+                  [two[0].merge("approvers" => 2), { "id" => "c", "name" => "All", "approvers" => 1 }])).to eq(
+                    ["Approval", ["Guardrails changes", "Labels goes", "All is new"]]
+                  )
+    end
+  end
 end

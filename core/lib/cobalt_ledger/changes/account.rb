@@ -19,13 +19,40 @@ module CobaltLedger
         when "record_type"
           record_type(edit)
         when "setting"
-          { "title" => Words.capitalize(edit.id), "lines" => ["#{edit.before} becomes #{edit.after}"] }
+          { "title" => Words.capitalize(edit.id.tr("_", " ")), "lines" => setting(edit.before, edit.after) }
         else
           named(edit)
         end
       end
 
       private
+
+      # What becomes of a setting: a text, members, or a list of items with names.
+      def setting(before, after)
+        sides = [before, after]
+        return ["#{before || 'none'} becomes #{after || 'none'}"] unless sides.any?(Enumerable)
+
+        old, new = sides.map { |side| parts(side) }
+        names = (old.keys | new.keys).reject { |name| old[name] == new[name] }
+        names.map { |name| part_line(name, old, new) }
+      end
+
+      def part_line(name, old, new)
+        parts = [old[name], new[name]]
+        if parts.all? { |part| part.nil? || part.is_a?(Numeric) || part.is_a?(String) }
+          return "#{name}: #{parts[0] || 'none'} becomes #{parts[1] || 'none'}"
+        end
+        return "#{name} goes" unless new.key?(name)
+
+        old.key?(name) ? "#{name} changes" : "#{name} is new"
+      end
+
+      # Members of a setting, or its items, by what people call them.
+      def parts(side)
+        return (side || {}).transform_keys { |name| Words.capitalize(name.tr("_", " ")) } unless side.is_a?(Array)
+
+        side.to_h { |item| [item.values_at("name", "title", "id", "user").compact.first || item.to_s, item] }
+      end
 
       def named(edit)
         {

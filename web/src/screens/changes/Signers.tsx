@@ -128,6 +128,7 @@ function Fields({ item, editable, onChange }: FieldsProps) {
         onChange={(event) => put("name", event.target.value)}
         style={{ width: 260 }}
       />
+      <span>signed by</span>
       <InputNumber
         aria-label="How many sign"
         min={1}
@@ -141,7 +142,7 @@ function Fields({ item, editable, onChange }: FieldsProps) {
       <Select
         mode="multiple"
         aria-label="Who may sign"
-        placeholder="signed by anybody who may approve"
+        placeholder="of those who may approve"
         disabled={!editable}
         value={(item.by ?? []).map(principalKey)}
         options={audienceOptions(directory.data, people.data?.items ?? [])}
