@@ -38,7 +38,7 @@ module SampleDatabase
 
   def connect(path)
     Server::PolicyStore.reset!
-    Server::AuditPart::MEMORY.clear
+    [Server::AuditPart, Server::KeptAnswer].each { |each| each::MEMORY.clear }
     Server::Database.open(path)
   end
 

@@ -10,7 +10,7 @@ class WideConditions
     Time.utc(2026, 3, 29, 1, 30, Rational(1, 2))
   ].freeze
   VALUES = {
-    "price" => [nil, 0r, NANO, 2 * NANO, Rational(1, 200), Rational(1, 200) + NANO, 1r, 2r],
+    "price" => [nil, -NANO, 0r, NANO, 2 * NANO, Rational(1, 200), Rational(1, 200) + NANO, 1r, 2r],
     "seen" => [nil, *MOMENTS.flat_map { |moment| [moment - NANO, moment, moment + NANO] }],
     "keeper" => [nil, "asha", "ilka", "zora"], "object" => [nil, "1", "2", "3"]
   }.freeze
