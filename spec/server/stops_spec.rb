@@ -4,7 +4,7 @@ require_relative "../support/stops"
 
 RSpec.describe "A server stopped in the middle of its work" do
   it "has lost nothing it acknowledged and left nothing half done, and its journal is whole" do
-    stops = Integer(ENV.fetch("STOPS", 4))
+    stops = Integer(ENV.fetch("STOPS", 3))
     seed = Integer(ENV.fetch("SEED", Random.new_seed % 1_000_000))
     RSpec.configuration.reporter.message("  stops: seed #{seed} (repeat with SEED=#{seed})")
     Dir.mktmpdir("cobalt-stops") do |folder|
@@ -12,7 +12,7 @@ RSpec.describe "A server stopped in the middle of its work" do
       stops.times { |number| expect(server.round).to eq([]), "stop #{number + 1}" }
       done = server.done.to_h.transform_values { |told| told.is_a?(Hash) ? told.size : told.first }
       RSpec.configuration.reporter.message("  acknowledged: #{done}")
-      expect(done.values_at(:rules, :sign_ins)).to all(be_positive)
+      expect(done[:rules]).to be >= stops
     end
   end
 end

@@ -9,6 +9,8 @@ class Stops
   # What somebody was told had been done.
   Done = Struct.new(:rules, :editions, :users, :comments, :sign_ins)
 
+  BESIDE = %i[publish import come_and_go].freeze
+
   attr_reader :done
 
   # folder: for the database; longest: seconds until a stop at most.
@@ -18,6 +20,7 @@ class Stops
     @longest = longest
     @done = Done.new({}, {}, {}, {}, [0])
     @count = 0
+    @rounds = 0
   end
 
   # Stops the server once. Returns what is wrong then: Array of String.
@@ -25,9 +28,13 @@ class Stops
     server = RealServer.new(@database)
     # Signed in and warm, so that what is stopped is work.
     %w[mairin zora].each { |who| server.ask(who, :get, "/api/change-set") }
-    # Rules are written all the time; beside that one thing at a time, so that it is what is stopped.
-    beside = %i[publish import come_and_go].sample(random: @random)
+    # Rules are written all the time; beside that one thing after the other, so that each is what is stopped.
+    beside = BESIDE[(@rounds += 1) % BESIDE.size]
+    before = @done.rules.size
     writers = [:write_rule, beside].map { |name| writer(server, name) }
+    # However slow the machine: something is under way when it is stopped.
+    ends = Time.now + RealServer::PATIENCE
+    sleep 0.02 until @done.rules.size > before || Time.now > ends
     sleep(0.1 + @random.rand(@longest))
     Process.kill(:KILL, server.pid)
     writers.each(&:kill).each(&:join)

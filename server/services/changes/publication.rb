@@ -12,10 +12,10 @@ module Server
     # meant to take force, or nil. Returns the Edition. Raises Problem or CobaltLedger::BadInput.
     def publish(revision:, note:, known:, proved:, edition: nil, digest: nil)
       # What takes long is worked out before anybody is kept waiting.
-      Kept.of(ChangeSet.current).verdicts
+      ChangeSet.current.then { |set| Kept.of(set).verdicts && ApprovalStanding.new(set).met? }
       Publisher.new(@author).publish(revision: revision, note: note, edition: edition) do |set|
         if digest && set.digest != digest
-          raise Problem.new(412, "changed-meanwhile", "The change set is not what it was when its moment was set")
+          raise Problem.new(412, "changed-meanwhile", "The change set is not what it was when it was read")
         end
 
         ApprovalStanding.new(set).met!
