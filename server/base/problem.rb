@@ -30,8 +30,12 @@ module Server
 
     # For CobaltLedger::BadInput: lists every fault with its JSON Pointer. members: what it holds beside.
     def self.from_bad_input(error, status = 422, **members)
-      new(status, "bad-input", error.faults.join("; ")[0, 2000], **members,
-          faults: error.faults.map { |fault| { "pointer" => fault.pointer.to_s, "message" => fault.message } })
+      new(status, "bad-input", error.faults.join("; ")[0, 2000], **members, faults: faults(error))
+    end
+
+    # The faults of a CobaltLedger::BadInput, as they are sent: Array of Hash.
+    def self.faults(error)
+      error.faults.map { |fault| { "pointer" => fault.pointer.to_s, "message" => fault.message } }
     end
 
     # For what nobody expected.

@@ -144,7 +144,8 @@ module Server
       if schema["enum"] && !schema["enum"].include?(value)
         faults.add(name, "must be one of #{schema['enum'].join(', ')}")
       end
-      if schema["pattern"] && !value.match?(Regexp.new(schema["pattern"]))
+      # In JSON Schema the ends of a pattern are those of the text, and not of a line.
+      if schema["pattern"] && !value.match?(Regexp.new(schema["pattern"].sub(/\A\^/, "\\A").sub(/\$\z/, "\\z")))
         faults.add(name, "is not as it has to be: #{parameter['description'] || schema['pattern']}")
       end
       return unless schema["maxLength"] && value.size > schema["maxLength"]

@@ -15,6 +15,16 @@ module Server
       CobaltLedger::Changes::Edit.new(kind: kind, id: subject, before: parse(before), after: parse(after))
     end
 
+    # Takes down what the subject was and what it shall be, settled. before, after: documents, nil where there is none.
+    def becomes(before, after)
+      self.before = written(before)
+      self.after = written(after)
+      self.unsettled = nil
+    end
+
+    # The same of what it shall be alone: what it was in the edition stays.
+    def turns_into(after) = self.after = written(after)
+
     # What it makes of values that records hold: a Hash, empty for nothing.
     def carried = stored_values ? JSON.parse(stored_values, decimal_class: BigDecimal) : {}
 
@@ -39,6 +49,8 @@ module Server
     def theirs = parse_document(open_question&.fetch("theirs"))
 
     private
+
+    def written(document) = document.nil? ? nil : CobaltLedger::CanonicalJson.write(document)
 
     def parse(text) = parse_document(text && JSON.parse(text, decimal_class: BigDecimal))
 

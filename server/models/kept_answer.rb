@@ -19,14 +19,22 @@ module Server
         found
       end
 
-      # verdicts: Hash of digest to JSON-ready Hash.
+      # verdicts: Hash of digest to JSON-ready Hash. Returns them as `known` does.
       def keep(verdicts)
-        rows = verdicts.map do |digest, verdict|
-          { digest: digest, verdict: JSON.generate(CobaltLedger::CanonicalJson.plain(verdict)), created_at: Time.now }
+        texts = verdicts.transform_values { |verdict| JSON.generate(CobaltLedger::CanonicalJson.plain(verdict)) }
+        texts.each_slice(200) do |some|
+          insert_all(some.map { |digest, text| { digest: digest, verdict: text, created_at: Time.now } })
         end
-        rows.each_slice(200) { |some| insert_all(some) }
+        drop_old(texts.size)
+        texts.to_h { |digest, text| [digest, MEMORY.keep(digest, JSON.parse(text))] }
+      end
+
+      private
+
+      # Now and then: added is how many have come.
+      def drop_old(added)
         old = maximum(:id).to_i - KEPT
-        where(id: ..old).delete_all if old.positive? && (old % 100) < rows.size
+        where(id: ..old).delete_all if old.positive? && (old % 100) < added
       end
     end
   end

@@ -26,9 +26,6 @@ module Server
         PolicyStore.instance.memory.fetch([:audit_digests, state.key, Date.today]) { new(state).to_h }
       end
 
-      # The digest of one record type of a policy document. directory: digest of the people.
-      def of_type(document, id, directory) = new(nil, document: document, directory: directory).to_h(only: id)[id]
-
       # Record types that are to be proved: Hash of identifier to digest. policy: PolicyStore::Compiled.
       def missing(policy) = of(policy).reject { |_, digest| AuditPart.known(digest) }
 
@@ -39,15 +36,14 @@ module Server
       end
     end
 
-    def initialize(state, document: state.document, directory: nil)
-      @document = document
-      @directory = directory || people_of(state)
+    def initialize(state)
+      @document = state.document
+      @people = state.key && state.key[1]
     end
 
-    # only: identifier of the one record type that is wanted, nil for all.
-    def to_h(only: nil)
+    def to_h
       lists = LISTS.map { |list| (@document[list] || []).group_by { |item| item["record_type"] } }
-      @document["record_types"].select { |type| only.nil? || type["id"] == only }.to_h do |type|
+      @document["record_types"].to_h do |type|
         items = [type, *beyond(type), *of_automations(type["id"], lists)] +
                 lists.flat_map { |list| list[type["id"]] || [] }
         [type["id"], Digest::SHA256.hexdigest([shared, *items.map { |item| self.class.of_item(item) }].join(" "))]
@@ -56,11 +52,8 @@ module Server
 
     private
 
-    # A state of the past stands on the people of its day.
-    def people_of(state)
-      version = state.key && state.key[0] == :edition ? state.key[2] : nil
-      (version ? DirectoryVersion.find(version) : DirectoryVersion.newest).sha256
-    end
+    # Digest of the people the state stands on: those of today, where it is kept nowhere.
+    def people = (@people ? DirectoryVersion.where(id: @people) : DirectoryVersion.order(id: :desc)).pick(:sha256)
 
     # Record types it refers to: conditions may look at fields of theirs.
     def beyond(type)
@@ -87,7 +80,7 @@ module Server
             @document.slice("precedence", "time_zone", "places", "labels", "programs", "limits").merge(
               "types" => @document["record_types"].map { |type| type["id"] }
             )
-          beside = { "directory" => @directory, "day" => Date.today.iso8601, "program" => PROGRAM }
+          beside = { "directory" => people, "day" => Date.today.iso8601, "program" => PROGRAM }
           CobaltLedger::CanonicalJson.digest(settings.merge(beside)).to_s
         end
     end

@@ -21,8 +21,7 @@ module Server
       { "faults" => [], "fields" => @kind == "record_type" ? fields(after) : [], "stored" => stored(after),
         "sentences" => ToldInTime.new(@pending.engine, after.engine).sentences }
     rescue CobaltLedger::BadInput => e
-      { "faults" => e.faults.map { |fault| { "pointer" => fault.pointer.to_s, "message" => fault.message } },
-        "fields" => [], "stored" => [], "sentences" => [] }
+      { "faults" => Problem.faults(e), "fields" => [], "stored" => [], "sentences" => [] }
     end
 
     private

@@ -86,7 +86,7 @@ module Server
           row.by(@author)
           row.update!(taken_back_at: nil)
         end
-        BringUp.one(set, Edition.newest)
+        BringUp.one(set, set.base_edition, PolicyStore.instance.in_force.document)
         sound!(set)
         noted("had_again", set, edits: subjects(rows))
       end
@@ -122,12 +122,10 @@ module Server
 
     # Raises Problem, with the faults, where the edits that are left can't stand.
     def sound!(set)
-      SoundPolicy.of(CobaltLedger::Changes::DocumentEdits.apply(Edition.newest.policy_document, set.changes))
+      SoundPolicy.of(CobaltLedger::Changes::DocumentEdits.apply(PolicyStore.instance.in_force.document, set.changes))
     rescue CobaltLedger::BadInput => e
       raise Problem.new(422, "cannot-stand", "“#{set.name}” can't stand like that: #{e.faults.first(3).join('; ')}",
-                        faults: e.faults.map { |fault|
-                          { "pointer" => fault.pointer.to_s, "message" => fault.message }
-                        })
+                        faults: Problem.faults(e))
     end
   end
 end

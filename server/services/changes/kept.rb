@@ -49,14 +49,13 @@ module Server
       return {} if documents.empty?
 
       checker = CobaltLedger::Expectations::Checker.new(@state.engine, at: @state.moment || Time.now)
-      found = documents.to_h { |each| [digests[each["id"]], checker.check(each).to_h] }
-      KeptAnswer.keep(found)
-      found.transform_values { |verdict| JSON.parse(JSON.generate(CobaltLedger::CanonicalJson.plain(verdict))) }
+      KeptAnswer.keep(documents.to_h { |each| [digests[each["id"]], checker.check(each).to_h] })
     end
 
     # Hash of identifier to the digest of all that its answer depends on: itself, and the record types it can look at.
+    # Every page asks how they stand, so that a state's are worked out once a day.
     def digests
-      @digests ||= begin
+      PolicyStore.instance.memory.fetch([:kept, @state.key, Date.today]) do
         types = AuditDigests.of(@state)
         @expectations.to_h do |each|
           named = CobaltLedger::Expectations::Checker.types(each, @state.policy)

@@ -20,15 +20,15 @@ module Server
         policy = SoundPolicy.of(document)
         yield change_set if block_given?
         carry_values(change_set, policy)
-        Edition.publish(document, by: @author, note: note).tap { |published| close(change_set, published) }
+        Edition.publish(document, by: @author, note: note).tap { |made| close(change_set, made, document) }
       end
     end
 
     private
 
-    def close(change_set, published)
+    def close(change_set, published, document)
       change_set.update!(published_edition: published.number, publish_at: nil)
-      BringUp.all(published)
+      BringUp.all(published.number, document)
       ChangeSet.open_on(published)
     end
 

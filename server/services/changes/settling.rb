@@ -20,7 +20,7 @@ module Server
         raise Problem.new(404, "no-such-edit", "There is no such edit left to settle") unless row&.unsettled
 
         edit = outcome(row, choice, picks, pending)
-        edit ? put(set, row, edit, pending) : row.destroy!
+        edit ? put(row, edit, pending) : row.destroy!
         set.touched!
         JournalEntry.note("settled", actor: @author, subject: set.name, change_set: set.id, kind: row.kind,
                                      id: row.subject, choice: choice)
@@ -48,9 +48,9 @@ module Server
       outcome = CobaltLedger::Changes::ThreeWay.of(mine, theirs, picks)
       return outcome.after unless outcome.kind == :clash
 
-      raise(CobaltLedger::BadInput, outcome.parts.map do |part|
-        CobaltLedger::Fault.new(pointer: "/picks/#{part}", message: "is not settled")
-      end)
+      faults = CobaltLedger::FaultList.new
+      outcome.parts.each { |part| faults.add("/picks/#{part}", "is not settled") }
+      faults.raise_if_any!
     end
 
     # A rule that another of the same name came before.
@@ -63,17 +63,14 @@ module Server
       CobaltLedger::Changes::Edit.new(kind: "rule", id: rule["id"], before: nil, after: rule)
     end
 
-    def put(set, row, edit, pending)
+    def put(row, edit, pending)
       SoundPolicy.of(CobaltLedger::Changes::DocumentEdits.apply(pending, [edit]), [edit])
       return row.destroy! if edit.before == edit.after
 
       row.subject = edit.id
-      row.before, row.after =
-        [edit.before, edit.after].map { |each| each.nil? ? nil : CobaltLedger::CanonicalJson.write(each) }
-      row.unsettled = nil
+      row.becomes(edit.before, edit.after)
       row.by(@author)
       row.save!
-      set
     end
   end
 end

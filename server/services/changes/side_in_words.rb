@@ -53,17 +53,10 @@ module Server
       end
     end
 
+    # Of the rule by itself: no other bears on how it reads.
     def rule_sentence(document)
-      state = PolicyStore.instance.in_force.document
-      edit = CobaltLedger::Changes::Edit.new(kind: "rule", id: document["id"], before: nil, after: document)
-      others = state["rules"].reject do |rule|
-        rule.values_at("record_type", "kind",
-                       "rank") == document.values_at("record_type", "kind", "rank") && rule["id"] != document["id"]
-      end
-      built = PolicyStore.instance.state_of(
-        CobaltLedger::Changes::DocumentEdits.apply(state.merge("rules" => others), [edit])
-      )
-      rule = built.policy.rules.find { |each| each.id == document["id"] }
+      built = PolicyStore.instance.state_of(PolicyStore.instance.in_force.document.merge("rules" => [document]))
+      rule = built.policy.rules.first
       sentence = CobaltLedger::Rules::Sentence.new(rule, built.policy, built.directory).to_s
       rule.on? ? sentence : "#{sentence} (switched off)"
     rescue CobaltLedger::BadInput

@@ -50,18 +50,23 @@ module Server
       end
     end
 
-    # What the answer depends on: as long as it is the same, so is the answer.
+    # What the answer depends on: as long as it is the same, so is the answer. Only the rules and baselines of other
+    # record types can't make a difference.
     def digest(past)
-      document = documents(past.edition)
-      type = document["record_types"].find { |each| each["id"] == @params["record_type"] } or return [past.directory]
-      AuditDigests.of_type(document, type["id"], people(past.directory))
+      document = document_of(past.edition)
+      own = %w[rules baselines].to_h do |list|
+        [list, (document[list] || []).select { |item| item["record_type"] == @params["record_type"] }]
+      end
+      CobaltLedger::CanonicalJson.digest(
+        document.except("expectations", "approval").merge(own, "people" => past.directory)
+      )
     end
 
-    def documents(number)
-      (@documents ||= {})[number] ||= Edition.find_by!(number: number).policy_document
+    # Turns come in the order of time: an edition is asked for several times in a row, and then no more.
+    def document_of(number)
+      @document = [number, Edition.find_by!(number: number).policy_document] unless @document && @document[0] == number
+      @document[1]
     end
-
-    def people(id) = (@people ||= {})[id] ||= DirectoryVersion.where(id: id).pick(:sha256)
 
     # Levels that it can come to, the most open last; nil where the field, or whoever is asked about, was not there.
     def levels(past)

@@ -14,10 +14,8 @@ module Server
       edition = Edition.find_by(number: number) or
         raise Problem.new(404, "no-such-edition", "There is no edition #{number}")
       PolicyEditor.exclusively do |*|
-        newest = Edition.newest
-        edits = CobaltLedger::Changes::DocumentEdits.between(
-          newest.policy_document, edition.policy_document, whole: true
-        )
+        in_force = PolicyStore.instance.in_force.document
+        edits = CobaltLedger::Changes::DocumentEdits.between(in_force, edition.policy_document, whole: true)
         raise Problem.new(422, "nothing-to-restore", "Edition #{number} says what is in force") if edits.empty?
 
         fill(ChangeSets.new(@author).begin_new("Edition #{number} again", purpose: purpose(edition)), edits)
@@ -34,12 +32,11 @@ module Server
     def fill(set, edits)
       edits.each do |edit|
         row = set.edits.new(kind: edit.kind, subject: edit.id)
-        row.before, row.after =
-          [edit.before, edit.after].map { |each| each.nil? ? nil : CobaltLedger::CanonicalJson.write(each) }
+        row.becomes(edit.before, edit.after)
         row.by(@author)
         row.save!
       end
-      BringUp.one(set, Edition.newest)
+      BringUp.one(set, set.base_edition, PolicyStore.instance.in_force.document)
       set.reload
     end
   end

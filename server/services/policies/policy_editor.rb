@@ -126,15 +126,11 @@ module Server
     # settles it.
     def keep(change_set, edit)
       row = change_set.edits.find_or_initialize_by(kind: edit.kind, subject: edit.id)
-      row.before = dump(edit.before) if row.new_record? || row.unsettled
-      row.unsettled = nil
-      row.after = dump(edit.after)
+      row.new_record? || row.unsettled ? row.becomes(edit.before, edit.after) : row.turns_into(edit.after)
       row.by(@author)
       return row.persisted? && row.destroy! if row.before == row.after
 
       row.save!
     end
-
-    def dump(document) = document.nil? ? nil : CobaltLedger::CanonicalJson.write(document)
   end
 end

@@ -8,13 +8,15 @@ module Server
   class PolicyStore
     # What a reader works with. document: policy document; engine: CobaltLedger::Decisions::Engine; moment: as of when
     # it is looked at, nil for now.
+    # key: [kind of state, version of the directory, ...], nil for one that is kept nowhere.
     Compiled = Struct.new(:key, :document, :policy, :directory, :engine, :moment, keyword_init: true) do
       # What exactly it is made from: it changes with every edit, edition and directory.
       def subject = key.join("/")
     end
 
-    # States of one kind that are kept at once: change sets side by side, editions that are compared.
-    KEPT = 6
+    # States of a kind that are kept at once; one where nothing is said: what came before what is in force is of no more
+    # use. Change sets stand side by side, and editions of the past are compared.
+    KEPT = { pending: 6, past: 6 }.freeze
 
     # Times the pending edits are read anew when somebody has edited meanwhile.
     TRIES = 20
@@ -39,21 +41,31 @@ module Server
 
     # name: "in_force", "pending" for the change set that was chosen, "set-12" for that one, "edition-3" for that
     # edition with the people of its day, "day-2026-03-03" for what was in force at the end of that day. Returns a
-    # Compiled.
-    # Raises Problem.
+    # Compiled. Raises Problem.
     def compiled(name)
       kind, rest = name.split("-", 2)
       case kind
       when "in_force" then in_force
       when "pending" then pending
       when "set" then pending(ChangeSet.opened(rest.to_i))
-      else
-        past(PastState.named(kind, rest))
+      else past(PastState.named(kind, rest))
       end
     end
 
     # past: PastState::Past. Returns a Compiled.
-    def past(past) = edition(past.edition, past.directory, past.moment)
+    def past(past)
+      fetch([:past, past.directory, past.edition, past.moment.to_i]) do |key|
+        build(key, Edition.find_by!(number: past.edition).policy_document, past.moment)
+      end
+    end
+
+    # The policy of one state with the people of another: what sets the two apart then is the policy alone. What names
+    # people who are gone means nobody. state, other: Compiled with keys.
+    def with_people_of(state, other)
+      return state if state.key[1] == other.key[1]
+
+      fetch([:past, other.key[1], *state.key]) { |key| build(key, state.document, state.moment) }
+    end
 
     # Compiled policy of the newest edition.
     def in_force
@@ -67,16 +79,13 @@ module Server
     def pending(given = nil)
       TRIES.times do
         change_set = given ? ChangeSet.opened(given.id) : ChangeSet.current
-        key = [:pending, change_set.id, change_set.revision, newest[1]]
+        key = [:pending, newest[1], change_set.id, change_set.revision]
         found = fetch(key) do
           changes = change_set.changes
           next if ChangeSet.where(id: change_set.id, revision: change_set.revision, published_edition: nil).none?
 
-          build(
-            key,
-            CobaltLedger::Changes::DocumentEdits.apply(edition(change_set.base_edition, key.last).document, changes),
-            key.last
-          )
+          base = edition(change_set.base_edition, key[1]).document
+          build(key, CobaltLedger::Changes::DocumentEdits.apply(base, changes))
         end
         return found if found
       end
@@ -113,10 +122,8 @@ module Server
       Prepared.ask("SELECT (SELECT max(number) FROM editions), (SELECT max(id) FROM directory_versions)").rows.first
     end
 
-    def edition(number, people, moment = nil)
-      fetch([:edition, number, people, *moment&.to_i]) do |key|
-        build(key, Edition.find_by!(number: number).policy_document, people, moment)
-      end
+    def edition(number, people)
+      fetch([:in_force, people, number]) { |key| build(key, Edition.find_by!(number: number).policy_document) }
     end
 
     def directory_of(version)
@@ -139,12 +146,12 @@ module Server
     # The states without those that make room for a new one: an older one of the same change set, and the oldest.
     def kept(key)
       same = @states.keys.select { |other| other[0] == key[0] }
-      gone = same.select { |other| key[0] == :pending && other[1] == key[1] }
-      @states.except(*gone, *(same - gone)[0..-KEPT])
+      gone = same.select { |other| key[0] == :pending && other[2] == key[2] }
+      @states.except(*gone, *(same - gone)[0..-KEPT.fetch(key[0], 1)])
     end
 
-    def build(key, document, people, moment = nil)
-      directory = directory_of(people)
+    def build(key, document, moment = nil)
+      directory = directory_of(key[1])
       policy = CobaltLedger::Formats::PolicyJson.build(document, shaped: true)
       Compiled.new(
         key: key, document: document, policy: policy, directory: directory, moment: moment,

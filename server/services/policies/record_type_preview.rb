@@ -15,7 +15,7 @@ module Server
       state = PolicyStore.instance.with_subject("record_type", @document)
       { "faults" => [] }.merge(Rehearsal.new(state, @params, @sight).to_h)
     rescue CobaltLedger::BadInput => e
-      { "faults" => e.faults.map { |fault| { "pointer" => fault.pointer, "message" => fault.message } } }
+      { "faults" => Problem.faults(e) }
     end
   end
 end

@@ -12,9 +12,7 @@ module Server
     end
 
     def to_h
-      faults = CobaltLedger::Formats::Schema.faults("rule", @rule)
-      return { "faults" => list(faults), "sentence" => [], "changed" => [] } if faults.any?
-
+      CobaltLedger::Formats::Schema.check!("rule", @rule)
       after = state_with_rule
       policy_rule = after.policy.rules.find { |rule| rule.id == @rule["id"] }
       {
@@ -26,7 +24,7 @@ module Server
           CobaltLedger::Rules::Remarks.of(policy_rule, after.policy.record_type(policy_rule.record_type))
       }
     rescue CobaltLedger::BadInput => e
-      { "faults" => list(e.faults), "sentence" => [], "changed" => [] }
+      { "faults" => Problem.faults(e), "sentence" => [], "changed" => [] }
     end
 
     # What keeping the rule does to whom: {"sentences", "why"}, why: that it does nothing, where it does not. Raises
@@ -47,8 +45,6 @@ module Server
         part.is_a?(String) ? { "text" => part } : { "rule" => CobaltLedger::Formats::RuleCard.of(part) }
       end
     end
-
-    def list(faults) = faults.map { |fault| { "pointer" => fault.pointer, "message" => fault.message } }
 
     def state_with_rule = PolicyStore.instance.with_subject("rule", @rule)
 
