@@ -99,6 +99,16 @@ RSpec.describe "Approval" do
     expect(publish).to eq(201)
   end
 
+  it "takes two for a guardrail, whatever sign-ins one of them has" do
+    Server::Account.create!(login: "yusuf.two", name: "Y. Harrow", access: "approver", person: "yusuf.harrow",
+                            password: Server::DemoData::PASSWORD)
+    add_rule(kind: "guardrail")
+    approve("yusuf")
+    expect(approve("yusuf.two")).to eq(200)
+    expect(publish).to eq(409)
+    expect(answer["detail"]).to eq("It still needs 1 signature for “Guardrails”")
+  end
+
   it "is needed to change who signs, by the policy as it is in force" do
     Server::PolicyEditor.new("Mairin Okafor").put("setting", "approval", [], if_match: :any)
     expect(standing["needed"].map { |each| each["id"] }).to eq(%w[all guard])

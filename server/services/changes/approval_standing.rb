@@ -23,16 +23,14 @@ module Server
     end
 
     # Is every signature there?
-    def met? = sent_back.nil? && needed.all? { |each| signed(each).size >= each.approval.approvers }
+    def met? = sent_back.nil? && missing.empty?
 
     # Raises Problem where it may not take force.
     def met!
       return if met?
       raise Problem.new(409, "sent-back", "#{sent_back.name} has sent this back: #{sent_back.words}") if sent_back
 
-      missing = needed.reject { |each| signed(each).size >= each.approval.approvers }
-      words = missing.map do |each|
-        count = each.approval.approvers - signed(each).size
+      words = missing.map do |each, count|
         "#{CobaltLedger::Words.count(count, 'signature')} for “#{each.approval.name}”"
       end
       raise Problem.new(409, "not-approved", "It still needs #{CobaltLedger::Words.list(words)}")
@@ -60,11 +58,22 @@ module Server
       end
     end
 
+    # Hash of what is needed to how many signatures it lacks, without what lacks none.
+    def missing
+      needed.to_h { |each| [each, each.approval.approvers - signed(each).size] }.select { |_, count| count.positive? }
+    end
+
     # Those who have signed for it, and may: Array of Approval, one a person.
     def signed(each)
-      latest.values.select do |said|
-        account = Account.find_by(id: said.account_id)
-        said.verdict == "approved" && account && !own?(account) && each.approval.signed_by?(principals(account))
+      signers.filter_map { |account, said| said if each.approval.signed_by?(principals(account)) }
+    end
+
+    # Whose signatures count: Hash of Account to Approval. Of one person's sign-ins the first.
+    def signers
+      @signers ||= begin
+        said = latest.select { |_, each| each.verdict == "approved" }
+        Account.where(id: said.keys).order(:id).reject { |account| own?(account) }
+          .uniq { |account| account.person || account.id }.to_h { |account| [account, said[account.id]] }
       end
     end
 
