@@ -111,11 +111,9 @@ module CobaltLedger
 
       # Do rules write values, or clear them?
       def writes?
-        if @writes.nil?
-          @writes = rules.any? { |rule| rule.contributions.any? { |each| each.values.any? || each.clears? } }
-        else
-          @writes
-        end
+        return @writes unless @writes.nil?
+
+        @writes = rules.any? { |rule| rule.contributions.any? { |each| each.values.any? || each.clears? } }
       end
 
       # Can these conditions hold together? Answers are remembered. conditions: Array of Conditions::Node.

@@ -17,12 +17,7 @@ module CobaltLedger
         levels = levels_expected
         question = question()
         @faults.raise_if_any!
-        unmet = (if @document["question"]["any_record"]
-                   whatever_the_record(question,
-                                       levels)
-                 else
-                   decided(question, levels)
-                 end)
+        unmet = @document["question"]["any_record"] ? whatever(question, levels) : decided(question, levels)
         told(question, unmet)
       end
 
@@ -30,16 +25,18 @@ module CobaltLedger
 
       def told(question, unmet)
         open, wrong = unmet.partition { |each| each[:open] }
-        status = if wrong.any? then "fails"
-                 else
-                   open.any? ? "undecided" : "holds"
-                 end
         found = wrong.find { |each| each[:example] } || wrong.first
         example = found && (found[:example] || question)
         Verdict.new(
-          expectation: @document, status: status, words: (wrong + open).map { |each| each[:words] },
+          expectation: @document, status: status(wrong, open), words: (wrong + open).map { |each| each[:words] },
           example: example&.to_h, lines: found && found[:lines]
         )
+      end
+
+      def status(wrong, open)
+        return "fails" if wrong.any?
+
+        open.any? ? "undecided" : "holds"
       end
 
       # Hash of the subject to the Array of levels that will do.
@@ -67,9 +64,7 @@ module CobaltLedger
 
       # What of the answer is not as expected: Array of {:words, :example, :lines, :open}.
       def decided(question, levels)
-        form = Decisions::TypedForm.new(@engine, question)
-        decision = form.decision
-        found = decision.everything
+        found = Decisions::TypedForm.new(@engine, question).decision.everything
         wrong = levels.filter_map do |subject, wanted|
           level = found[subject.id]&.level
           { words: words(subject, wanted, level) } unless wanted.include?(level)
@@ -88,7 +83,8 @@ module CobaltLedger
         [{ words: expected ? "a save is taken" : "a save is turned down: #{words}" }]
       end
 
-      def whatever_the_record(question, levels)
+      # The same whatever the record holds.
+      def whatever(question, levels)
         question = @engine.while_open(question)
         search = @engine.feasible(question)
         levels.flat_map do |subject, wanted|

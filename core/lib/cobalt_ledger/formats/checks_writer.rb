@@ -5,6 +5,7 @@ module CobaltLedger
     # Writes what came of checking expectations. One subclass a file in checks/, known by the name that is asked for.
     class ChecksWriter
       extend Registry
+      include ReportWriter
 
       # verdicts: Array of Expectations::Verdict; path: of the file they stand in; seconds: Float, what it took.
       Report = Struct.new(:verdicts, :path, :seconds, keyword_init: true)
@@ -12,18 +13,7 @@ module CobaltLedger
       # Module whose folder holds the writers.
       def self.registry_namespace = CobaltLedger::Formats::Checks
 
-      # report: Report. Returns a String.
-      def self.write(report) = new(report).write
-
-      def initialize(report)
-        @report = report
-      end
-
-      def write = raise(NotImplementedError)
-
       private
-
-      attr_reader :report
 
       def verdicts = report.verdicts
       def unmet = verdicts.reject(&:holds?)

@@ -3,38 +3,15 @@
 module CobaltLedger
   module Formats
     module Findings
-      # Findings as SARIF 2.1.0 (OASIS), so that any pipeline that reads it can show them.
+      # Findings as SARIF.
       class Sarif < FindingsWriter
         known_as "sarif", order: 3
 
-        SCHEMA = "https://docs.oasis-open.org/sarif/sarif/v2.1.0/errata01/os/schemas/sarif-schema-2.1.0.json"
+        include SarifLog
 
-        def write = CanonicalJson.pretty(document)
+        def write = sarif(detectors, report.findings.map { |finding| result(finding) }, notifications)
 
         private
-
-        def document
-          {
-            "$schema" => SCHEMA,
-            "version" => "2.1.0",
-            "runs" => [
-              {
-                "tool" => {
-                  "driver" => {
-                    "name" => "Cobalt Ledger", "rules" => detectors
-                  }
-                },
-                "columnKind" => "unicodeCodePoints",
-                "invocations" => [{ "executionSuccessful" => true, "toolExecutionNotifications" => notifications }],
-                "artifacts" => [{ "location" => { "uri" => uri } }],
-                "results" => report.findings.map { |finding| result(finding) }
-              }
-            ]
-          }
-        end
-
-        # The path as a URI reference (RFC 3986).
-        def uri = @uri ||= report.path.split("/", -1).map { |part| ERB::Util.url_encode(part) }.join("/")
 
         def detectors
           Audit::Detector.members.map do |name, detector|
@@ -82,10 +59,7 @@ module CobaltLedger
 
         def locations(finding)
           named = finding.rules.filter_map { |id| report.places[id] && "/rules/#{report.places[id]}" }
-          (named.empty? ? ["/record_types"] : named).map do |pointer|
-            { "physicalLocation" => { "artifactLocation" => { "uri" => uri, "index" => 0 } },
-              "logicalLocations" => [{ "fullyQualifiedName" => pointer, "kind" => "object" }] }
-          end
+          (named.empty? ? ["/record_types"] : named).map { |pointer| location(pointer) }
         end
       end
     end
