@@ -1,11 +1,10 @@
-import { App, Dropdown, Input, Modal } from "antd";
+import { Dropdown } from "antd";
 import { useState } from "react";
-import { useSearchParams } from "react-router";
-import { api } from "../api/client";
 import { useOverview, type PolicyState } from "../api/queries";
-import { ProblemNotice } from "../shared/ProblemNotice";
-import { useAccount } from "../shell/account";
 import { counted } from "../shared/counted";
+import { useAccount } from "../shell/account";
+import { NewChangeSet } from "./NewChangeSet";
+import { useQuestion } from "./useQuestion";
 
 type Props = { state: PolicyState; onState: (state: PolicyState) => void };
 
@@ -13,17 +12,12 @@ type Props = { state: PolicyState; onState: (state: PolicyState) => void };
 export function StateSwitch({ state, onState }: Props) {
   const overview = useOverview();
   const { may } = useAccount();
-  const [search, setSearch] = useSearchParams();
+  const [, change] = useQuestion();
   const [beginning, setBeginning] = useState(false);
   const chosen = overview.data?.change_set;
   const sets = overview.data?.change_sets ?? [];
   const edits = chosen?.edits ?? 0;
-  const choose = (id: number) => {
-    const next = new URLSearchParams(search);
-    next.set("set", String(id));
-    next.delete("policy");
-    setSearch(next);
-  };
+  const choose = (id: number) => change({ set: String(id), state: "pending" });
   const items = [
     ...sets.map((set) => ({
       key: String(set.id),
@@ -67,47 +61,6 @@ export function StateSwitch({ state, onState }: Props) {
       )}
       {beginning && <NewChangeSet onClose={() => setBeginning(false)} onBegun={choose} />}
     </span>
-  );
-}
-
-/** Asks what another change set is called and what it is for. */
-export function NewChangeSet({ onClose, onBegun }: { onClose: () => void; onBegun: (id: number) => void }) {
-  const { message } = App.useApp();
-  const [name, setName] = useState("");
-  const [purpose, setPurpose] = useState("");
-  const begin = api.useMutation("post", "/api/change-sets", {
-    onSuccess: (set) => {
-      message.success(`“${set.name}” is open`);
-      onClose();
-      onBegun(set.id);
-    },
-  });
-  return (
-    <Modal
-      open
-      title="Begin another change set"
-      okText="Begin"
-      okButtonProps={{ disabled: name.trim() === "", loading: begin.isPending }}
-      onOk={() => begin.mutate({ body: { name: name.trim(), purpose } })}
-      onCancel={onClose}
-    >
-      <div className="stack">
-        <label className="line">
-          Name
-          <Input value={name} maxLength={200} autoFocus onChange={(event) => setName(event.target.value)} />
-        </label>
-        <label className="line">
-          What it is for
-          <Input.TextArea
-            value={purpose}
-            maxLength={4000}
-            autoSize={{ minRows: 2, maxRows: 6 }}
-            onChange={(event) => setPurpose(event.target.value)}
-          />
-        </label>
-        {begin.error ? <ProblemNotice error={begin.error} /> : null}
-      </div>
-    </Modal>
   );
 }
 

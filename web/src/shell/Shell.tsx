@@ -1,10 +1,10 @@
 import { QueryClientProvider } from "@tanstack/react-query";
 import { Suspense, useMemo, useState } from "react";
-import { Link, NavLink, Outlet, useSearchParams } from "react-router";
+import { Link, NavLink, Outlet } from "react-router";
 import { chooseChangeSet } from "../api/client";
 import { useOverview } from "../api/queries";
 import { makeQueryClient } from "../api/staleness";
-import { useQuestionSearch } from "../question/useQuestion";
+import { useQuestion, useQuestionSearch } from "../question/useQuestion";
 import { Loading } from "../shared/Loading";
 import { useShade } from "../theme/shade";
 import { useAccount } from "./account";
@@ -24,8 +24,7 @@ const PAGES = [
 
 /** All pages. What was fetched for one change set is never shown for another: each begins with nothing. */
 export function Shell() {
-  const [search] = useSearchParams();
-  const set = search.get("set") ?? "";
+  const [{ set }] = useQuestion();
   const client = useMemo(() => {
     chooseChangeSet(set);
     return makeQueryClient();
@@ -97,19 +96,14 @@ function Pages() {
 /** The page, or what has become of the change set that it stood on. */
 function Page() {
   const gone = useOverview().data?.gone;
-  const [search, setSearch] = useSearchParams();
+  const [, change] = useQuestion();
   if (!gone) return <Outlet />;
-  const leave = () => {
-    const next = new URLSearchParams(search);
-    next.delete("set");
-    setSearch(next);
-  };
   return (
     <main className="page">
       <div className="sheet">
         <h1>This change set is closed</h1>
         <p role="status">{gone}.</p>
-        <button type="button" className="plain" onClick={leave}>
+        <button type="button" className="plain" onClick={() => change({ set: "" })}>
           Go on with a change set that is open
         </button>
       </div>

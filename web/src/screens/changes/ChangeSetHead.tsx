@@ -1,8 +1,9 @@
 import { App, Button, Input, Modal, Popconfirm } from "antd";
 import { useState } from "react";
-import { useSearchParams } from "react-router";
 import { api } from "../../api/client";
 import type { ChangeSet } from "../../api/types";
+import { NameAndPurpose } from "../../question/NewChangeSet";
+import { useQuestion } from "../../question/useQuestion";
 import { counted } from "../../shared/counted";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { SaveCsv } from "../../shared/SaveCsv";
@@ -56,13 +57,11 @@ export function ChangeSetHead({ changeSet }: { changeSet: ChangeSet }) {
 
 function Drop({ changeSet }: { changeSet: ChangeSet }) {
   const { message } = App.useApp();
-  const [search, setSearch] = useSearchParams();
+  const [, change] = useQuestion();
   const drop = api.useMutation("post", "/api/change-sets/{id}/drop", {
     onSuccess: () => {
       message.success(`“${changeSet.name}” is dropped`);
-      const next = new URLSearchParams(search);
-      next.delete("set");
-      setSearch(next);
+      change({ set: "" });
     },
     onError: (error: unknown) =>
       message.error(error instanceof Error ? error.message : "It can't be dropped"),
@@ -91,19 +90,7 @@ function Describe({ changeSet, onClose }: { changeSet: ChangeSet; onClose: () =>
   return (
     <Modal open title="Name and purpose" footer={null} onCancel={onClose}>
       <div className="stack">
-        <label className="line">
-          Name
-          <Input value={name} maxLength={200} onChange={(event) => setName(event.target.value)} />
-        </label>
-        <label className="line">
-          What it is for
-          <Input.TextArea
-            value={purpose}
-            maxLength={4000}
-            autoSize={{ minRows: 2, maxRows: 8 }}
-            onChange={(event) => setPurpose(event.target.value)}
-          />
-        </label>
+        <NameAndPurpose name={name} purpose={purpose} onName={setName} onPurpose={setPurpose} />
         <label className="line">
           Whose it is
           <Input value={owner} maxLength={200} onChange={(event) => setOwner(event.target.value)} />

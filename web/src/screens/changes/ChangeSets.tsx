@@ -1,8 +1,8 @@
 import { useState } from "react";
-import { useSearchParams } from "react-router";
 import { useOverview } from "../../api/queries";
 import { Word } from "../../help/Word";
-import { NewChangeSet } from "../../question/StateSwitch";
+import { NewChangeSet } from "../../question/NewChangeSet";
+import { useQuestion } from "../../question/useQuestion";
 import { counted } from "../../shared/counted";
 import { moment } from "../../shared/moment";
 import { useAccount } from "../../shell/account";
@@ -11,14 +11,10 @@ import { useAccount } from "../../shell/account";
 export function ChangeSets() {
   const { may } = useAccount();
   const overview = useOverview();
-  const [search, setSearch] = useSearchParams();
+  const [, change] = useQuestion();
   const [beginning, setBeginning] = useState(false);
   const chosen = overview.data?.change_set.id;
-  const choose = (id: number) => {
-    const next = new URLSearchParams(search);
-    next.set("set", String(id));
-    setSearch(next);
-  };
+  const choose = (id: number) => change({ set: String(id) });
   return (
     <section style={{ marginBottom: 20 }} aria-label="Change sets">
       <h2>

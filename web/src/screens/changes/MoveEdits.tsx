@@ -1,9 +1,9 @@
 import { App, Button, Input, Modal, Select } from "antd";
 import { useState } from "react";
-import { useSearchParams } from "react-router";
 import { api } from "../../api/client";
 import { useOverview } from "../../api/queries";
 import type { ChangeSet } from "../../api/types";
+import { useQuestion } from "../../question/useQuestion";
 import { counted } from "../../shared/counted";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 
@@ -15,7 +15,7 @@ const NEW = 0;
 export function MoveEdits({ changeSet, edits, onClose }: Props) {
   const { message } = App.useApp();
   const overview = useOverview();
-  const [search, setSearch] = useSearchParams();
+  const [, change] = useQuestion();
   const others = (overview.data?.change_sets ?? []).filter((set) => set.id !== changeSet.id);
   const [to, setTo] = useState(NEW);
   const [name, setName] = useState(`Part of ${changeSet.name}`);
@@ -24,15 +24,7 @@ export function MoveEdits({ changeSet, edits, onClose }: Props) {
       message.success(
         <>
           {counted(edits.length, "edit")} moved{" "}
-          <button
-            type="button"
-            className="plain"
-            onClick={() => {
-              const next = new URLSearchParams(search);
-              next.set("set", String(target));
-              setSearch(next);
-            }}
-          >
+          <button type="button" className="plain" onClick={() => change({ set: String(target) })}>
             Go there
           </button>
         </>,

@@ -1,9 +1,10 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { App, Button, Input } from "antd";
 import { useState } from "react";
-import { useSearchParams } from "react-router";
 import { api, ProblemError } from "../../api/client";
 import type { ChangeFinding, ChangeSet } from "../../api/types";
+import { useQuestion } from "../../question/useQuestion";
+import { counted } from "../../shared/counted";
 import { moment } from "../../shared/moment";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useAccount } from "../../shell/account";
@@ -24,14 +25,12 @@ export function Publish({ changeSet }: { changeSet: ChangeSet }) {
   const { message } = App.useApp();
   const client = useQueryClient();
   const [note, setNote] = useState("");
-  const [search, setSearch] = useSearchParams();
+  const [, change] = useQuestion();
   const publishing = api.useMutation("post", "/api/change-set/publish", {
     onSuccess: (edition) => {
       setNote("");
       message.success(`Edition ${edition.number} is in force`);
-      const next = new URLSearchParams(search);
-      next.delete("set");
-      setSearch(next);
+      change({ set: "" });
     },
     // What is waiting may be something else by now.
     onError: () =>
@@ -56,7 +55,6 @@ export function Publish({ changeSet }: { changeSet: ChangeSet }) {
     });
   const asked = askedBy(error);
   const count = changeSet.edits.length;
-  const edits = `${count} ${count === 1 ? "edit" : "edits"}`;
   if (changeSet.publish_at) return <AtItsMoment changeSet={changeSet} at={changeSet.publish_at} />;
   return (
     <section className="stack" style={{ marginBottom: 20 }}>
@@ -108,7 +106,11 @@ export function Publish({ changeSet }: { changeSet: ChangeSet }) {
               disabled={count === 0 || changeSet.unsettled.length > 0 || unsigned}
               onClick={() => publish([], true)}
             >
-              {count === 0 ? "Nothing to publish" : unsigned ? "Waits for approval" : `Publish ${edits}`}
+              {count === 0
+                ? "Nothing to publish"
+                : unsigned
+                  ? "Waits for approval"
+                  : `Publish ${counted(count, "edit")}`}
             </Button>
           </span>
           {count > 0 && <SetMoment changeSet={changeSet} note={note} />}

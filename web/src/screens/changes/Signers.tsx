@@ -150,25 +150,21 @@ function Fields({ item, editable, onChange }: FieldsProps) {
         onChange={(keys: string[]) => put("by", keys.map(principalOf))}
         style={{ minWidth: 260 }}
       />
-      <Select
-        mode="multiple"
-        aria-label="For record types"
+      <Limit
+        label="For record types"
         placeholder="of any record type"
-        disabled={!editable}
-        value={item.record_types ?? []}
-        options={(catalogue?.record_types ?? []).map((type) => ({ value: type.id, label: type.name }))}
-        onChange={(ids: string[]) => put("record_types", ids)}
-        style={{ minWidth: 180 }}
+        among={catalogue?.record_types ?? []}
+        chosen={item.record_types}
+        editable={editable}
+        onChange={(ids) => put("record_types", ids)}
       />
-      <Select
-        mode="multiple"
-        aria-label="For labels"
+      <Limit
+        label="For labels"
         placeholder="whatever the label"
-        disabled={!editable}
-        value={item.labels ?? []}
-        options={(catalogue?.labels ?? []).map((label) => ({ value: label.id, label: label.name }))}
-        onChange={(ids: string[]) => put("labels", ids)}
-        style={{ minWidth: 180 }}
+        among={catalogue?.labels ?? []}
+        chosen={item.labels}
+        editable={editable}
+        onChange={(ids) => put("labels", ids)}
       />
       <Checkbox
         checked={item.guardrails === true}
@@ -185,5 +181,30 @@ function Fields({ item, editable, onChange }: FieldsProps) {
         only what opens something
       </Checkbox>
     </>
+  );
+}
+
+type LimitProps = {
+  label: string;
+  placeholder: string;
+  among: { id: string; name: string }[];
+  chosen?: string[] | undefined;
+  editable: boolean;
+  onChange: (ids: string[]) => void;
+};
+
+/** What a signature is limited to; nothing chosen limits nothing. */
+function Limit({ label, placeholder, among, chosen, editable, onChange }: LimitProps) {
+  return (
+    <Select
+      mode="multiple"
+      aria-label={label}
+      placeholder={placeholder}
+      disabled={!editable}
+      value={chosen ?? []}
+      options={among.map(({ id, name }) => ({ value: id, label: name }))}
+      onChange={onChange}
+      style={{ minWidth: 180 }}
+    />
   );
 }

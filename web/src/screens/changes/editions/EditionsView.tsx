@@ -1,6 +1,6 @@
 import { App, Button, Input, Popconfirm } from "antd";
 import { useState } from "react";
-import { Link, useNavigate, useSearchParams } from "react-router";
+import { Link, useNavigate } from "react-router";
 import { api, server } from "../../../api/client";
 import type { Edition } from "../../../api/types";
 import { Word } from "../../../help/Word";
@@ -13,6 +13,7 @@ import { Pager } from "../../../shared/Pager";
 import { ProblemNotice } from "../../../shared/ProblemNotice";
 import { SaveCsv } from "../../../shared/SaveCsv";
 import { saveAsFile } from "../../../shared/saveAsFile";
+import { useListSearch } from "../../../shared/useListSearch";
 import { useAccount } from "../../../shell/account";
 import { Comparison } from "./Comparison";
 
@@ -20,22 +21,15 @@ const PAGE = 50;
 
 /** All that has been in force, newest first: opened as of then, compared, gone back to, saved. */
 export function EditionsView() {
-  const [search, setSearch] = useSearchParams();
+  const [search, put] = useListSearch();
   const page = Number(search.get("page") ?? 1) || 1;
   const from = search.get("from") ?? "";
   const to = search.get("to") ?? "";
   const editions = api.useQuery("get", "/api/editions", { params: { query: { page, per_page: PAGE } } });
   const data = editions.data;
-  const put = (parts: Record<string, string>) => {
-    const next = new URLSearchParams(search);
-    for (const [name, value] of Object.entries(parts)) {
-      if (value) next.set(name, value);
-      else next.delete(name);
-    }
-    setSearch(next);
-  };
-  const compare = (number: number) =>
-    from ? put({ to: `edition-${number}` }) : put({ from: `edition-${number}` });
+  // What is compared is chosen from one page or another.
+  const hold = (sides: { from?: string; to?: string }) => put({ ...sides, page: String(page) });
+  const compare = (number: number) => hold({ [from ? "to" : "from"]: `edition-${number}` });
   return (
     <div className="split single">
       <div className="sheet">
@@ -70,12 +64,12 @@ export function EditionsView() {
         {from && !to && (
           <p className="notice calm" role="status">
             Edition {from.slice(8)} is one side. Choose the edition to compare it with.{" "}
-            <button type="button" className="plain" onClick={() => put({ from: "" })}>
+            <button type="button" className="plain" onClick={() => hold({ from: "" })}>
               Not now
             </button>
           </p>
         )}
-        {from && to && <Comparison from={from} to={to} onClose={() => put({ from: "", to: "" })} />}
+        {from && to && <Comparison from={from} to={to} onClose={() => hold({ from: "", to: "" })} />}
         <ol className="timeline">
           {(data?.items ?? []).map((edition, index) => (
             <EditionRow
