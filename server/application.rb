@@ -20,7 +20,7 @@ module Server
     use SecurityHeaders
     use Doorway
     use AccessDoor
-    helpers RequestHelp
+    helpers RequestHelp, RefusalHelp
 
     before do
       next unless request.path_info.match?(%r{\A/(api|access|\.well-known)/})
@@ -35,7 +35,10 @@ module Server
     # What was chosen is for one request.
     after { Current.reset }
 
-    error(Problem) { |error| problem(error) }
+    error(Problem) do |error|
+      note_refused(error)
+      problem(error)
+    end
     error(CobaltLedger::BadInput) { |error| problem(Problem.from_bad_input(error)) }
     error(ActiveRecord::RecordInvalid) { |error| problem(Problem.new(422, "bad-input", error.message)) }
     error(Heavy::Dropped) { |error| problem(error.problem) }

@@ -31,6 +31,16 @@ module Server
       # Is it for the process beside the server?
       def heavy? = spec["x-heavy"] == true
 
+      # What it does, in a few words.
+      def words = spec["summary"][/\A[^,;]+/]
+
+      # What a path says in place of the placeholders: Hash of name to text.
+      def placed(path)
+        names = template.scan(/\{([a-z_]+)\}/).flatten
+        parts = path.split("/").zip(template.split("/")).filter_map { |part, place| part if place&.start_with?("{") }
+        names.zip(parts.map { |part| Rack::Utils.unescape_path(part).dup.force_encoding(Encoding::UTF_8) }).to_h
+      end
+
       # Largest body, in bytes.
       def body_limit = spec["x-body-limit"] || BODY_LIMIT
     end

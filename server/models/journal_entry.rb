@@ -11,7 +11,7 @@ module Server
                      comment approval_asked approved sent_back scheduled unscheduled not_published published
                      acceptance acceptance_ended],
       "people" => %w[directory account_made account_changed account_removed token token_revoked],
-      "door" => %w[sign_in sign_in_failed sign_out password],
+      "door" => %w[sign_in sign_in_failed sign_out password not_allowed],
       "journal" => %w[journal_ended]
     }.freeze
     KINDS = TOPICS.values.flatten.freeze

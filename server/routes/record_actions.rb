@@ -75,7 +75,10 @@ module Server
           raise Problem.new(403, "own-sign-in", "Only a person can unlock a record, with a password") unless @session
 
           good = SignInGuard.again(account) { password_right?(account, sent["password"]) }
-          raise CobaltLedger::BadInput.at("/password", "is not your password") unless good
+          return if good
+
+          refused_here.write("refused", "The password was not theirs")
+          raise CobaltLedger::BadInput.at("/password", "is not your password")
         end
       end
     end

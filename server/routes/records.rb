@@ -100,8 +100,8 @@ module Server
           yield
         rescue Problem => e
           if token && e.status == 422
-            JournalEntry.note("refused", actor: token.name, person: token.person, record_type: params["type"],
-                                         reason: e.message[0, 1000])
+            # What was refused because of access is written down for everybody.
+            refused_here.write("refused", e.message) unless Refused.reason(e)
             keeper = Account.find_by(name: token.made_by)&.person
             if keeper
               Outbox.new(visitor.state).refused([keeper], token.name, params["type"], params["number"], e.message)

@@ -36,6 +36,47 @@ RSpec.describe "The journal" do
     expect(verified).to match(/\A\d+ entries, from 1: each is what it was/)
   end
 
+  it "holds what people were refused because it is not theirs, and neither what was only wrong nor any value" do
+    sign_in("tomas")
+    loan = "/api/records/outgoing-loan/LN-0042"
+    etag = -> { Server::Record.find_by!(number: "LN-0042").etag }
+    start = Server::JournalEntry.maximum(:id)
+    call(:patch, loan, { changes: { borrower: "", item_count: "many" } }, if_match: etag.call)
+    2.times { call(:patch, loan, { changes: { unit_value: 4711, borrower: "" } }, if_match: etag.call) }
+    call(:post, "#{loan}/unlock", { reason: "To mend it", minutes: 5, password: "guessed" })
+    2.times { publish }
+    call(:get, "/api/rules")
+    entries = Server::JournalEntry.where(id: (start + 1)..).order(:id)
+    expect(entries.pluck(:kind, :person, :number, :subject, :reason)).to eq(
+      [["refused", "tomas.reyl", "LN-0042", "Save changes", "Unit value can't be set: it is hidden"],
+       ["refused", "tomas.reyl", "LN-0042", "Unlock a record for some minutes", "The password was not theirs"],
+       ["not_allowed", "tomas.reyl", nil, "The open change set", "As record user you may not do this"],
+       ["not_allowed", "tomas.reyl", nil, "Make the change set the next edition",
+        "As record user you may not do this"],
+       ["not_allowed", "tomas.reyl", nil, "Rules in order of rank", "As record user you may not do this"]]
+    )
+    call(:get, "#{loan}/journal")
+    expect(last_response.body).not_to include("hidden")
+    sign_in("xenia")
+    call(:get, "/api/journal?kind=refused")
+    expect(answer["items"].map { |each| each["number"] }).to eq(%w[LN-0042 LN-0042])
+    # Who opens no record is told neither which one it was nor how it stands.
+    Server::Account.find_by!(login: "xenia").update!(person: nil)
+    call(:get, "/api/journal?kind=refused")
+    expect(answer["items"].map { |each| each.values_at("by", "number", "reason", "withheld") }).to eq(
+      [["Tomas Reyl", nil, nil, true]] * 2
+    )
+  end
+
+  it "is not filled by asking for what is not one's own" do
+    stub_const("Server::Refused::MOST", 3)
+    sign_in("tomas")
+    start = Server::JournalEntry.count
+    %w[rules catalogue change-set editions journal].each { |path| call(:get, "/api/#{path}") }
+    expect(Server::JournalEntry.count - start).to eq(3)
+    expect(last_response.status).to eq(403)
+  end
+
   it "does not let an entry be changed or taken out, and tells the first that was all the same" do
     3.times { sign_in("mairin") }
     ids = Server::JournalEntry.order(:id).pluck(:id)

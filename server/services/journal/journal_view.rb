@@ -52,10 +52,13 @@ module Server
         "person" => entry.person,
         "person_name" => entry.person && @directory.name_of(:user, entry.person),
         "record_type" => met ? entry.record_type : nil, "number" => met ? entry.number : nil,
-        "withheld" => met ? nil : true, "field" => met ? field(entry) : nil, "reason" => entry.reason,
+        "withheld" => met ? nil : true, "field" => met ? field(entry) : nil, "reason" => reason(entry, met),
         "subject" => entry.subject, "digest" => entry.digest, "details" => entry.told
       }.compact
     end
+
+    # What was refused says how the record stands: nothing for who may not open it.
+    def reason(entry, met) = met || !Refused::KINDS.include?(entry.kind) ? entry.reason : nil
 
     # Which field it was, by name.
     def field(entry)

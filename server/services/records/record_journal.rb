@@ -2,7 +2,7 @@
 
 module Server
   # What has been done to one record, for somebody who may open it. Which covered field somebody else had revealed is
-  # told only where the reader knows of the field.
+  # told only where the reader knows of the field; what was refused to others tells of fields too, and is left out.
   class RecordJournal
     # visitor: Visitor; record: Record that they may open.
     def initialize(visitor, record)
@@ -13,8 +13,8 @@ module Server
 
     # The newest entries first, as many as wanted.
     def entries(most)
-      JournalEntry.where(record_type: @record.record_type, number: @record.number).order(id: :desc).limit(most)
-        .map { |entry| line(entry) }
+      JournalEntry.where(record_type: @record.record_type, number: @record.number)
+        .where.not(kind: Refused::KINDS).order(id: :desc).limit(most).map { |entry| line(entry) }
     end
 
     private

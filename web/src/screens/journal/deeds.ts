@@ -10,7 +10,7 @@ export const DEEDS: Record<string, string> = {
   import: "brought records in",
   token: "made a token",
   token_revoked: "revoked a token",
-  refused: "was refused",
+  refused: "was refused:",
   automation: "ran by itself",
   edit: "edited",
   settled: "settled what two had changed in",
@@ -38,6 +38,7 @@ export const DEEDS: Record<string, string> = {
   sign_in_failed: "failed to sign in as",
   sign_out: "signed out as",
   password: "changed the password of",
+  not_allowed: "was turned away from:",
   journal_ended: "let the oldest entries go",
 };
 

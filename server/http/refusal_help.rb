@@ -1,0 +1,20 @@
+# frozen_string_literal: true
+
+module Server
+  # What is written down of a request that was refused.
+  module RefusalHelp
+    # Writes down what somebody was refused because it is not theirs; that this fails is no reason to answer otherwise.
+    def note_refused(problem)
+      refused_here.note(problem) if (token || account) && Refused.reason(problem)
+    rescue StandardError => e
+      Log.defect(e)
+    end
+
+    # Where refusals of this request are written down: Refused.
+    def refused_here
+      placed = @operation.template.start_with?("/api/records/") ? @operation.placed(request.path_info) : {}
+      Refused.new({ actor: author, person: (token || account).person }, @operation.words,
+                  type: placed["type"], number: placed["number"])
+    end
+  end
+end
