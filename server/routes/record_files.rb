@@ -12,9 +12,10 @@ module Server
           relay if Record.where(record_type: params["type"]).count > RecordList::LIGHT
           type = visitor.record_type(params["type"])
           format = params["format"] || "csv"
-          text = RecordExport.new(visitor, type).write(format, by: author)
+          taken = RecordExport.new(visitor, type, after: params["after"])
+          text = taken.write(format, by: author)
           content_type TYPES.fetch(format), charset: "utf-8"
-          attachment "#{type.id}.#{format}"
+          attachment "#{[type.id, *part(taken, format)].join('-')}.#{format}"
           text
         end
 
@@ -37,6 +38,17 @@ module Server
 
       # Helpers of these routes.
       module Help
+        # What the name of a file says that holds a part of the records; where the next is, a link says (RFC 8288).
+        def part(taken, format)
+          after = taken.next_after
+          if after
+            query = Rack::Utils.build_query("format" => format, "after" => after)
+            headers "link" => "<#{request.path}?#{query}>; rel=\"next\""
+          end
+          [*(params["after"] && ["after", params["after"]]), *(after && ["to", after])]
+            .map { |part| part.gsub(/[^\p{Alnum}.-]/, "_") }
+        end
+
         def record_import
           importer = Visitor.new(visitor.person, channel: "import", network: client_address, scope: token&.scope)
           type = importer.record_type(params["type"])

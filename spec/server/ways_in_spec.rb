@@ -109,6 +109,25 @@ RSpec.describe "Every way into a record" do
                                                                                    :version)).to eq(before)
   end
 
+  it "takes out in parts what is more than one file holds, all of it and nothing twice" do
+    sign_in("asha")
+    address = "/api/records/outgoing-loan/export?format=json"
+    fetch = ->(from) { custom_request("GET", from, {}, {}) && JSON.parse(last_response.body)["records"] }
+    whole = fetch.call(address)
+    stub_const("Server::RecordExport::MOST", 17)
+    parts = []
+    while address
+      parts << fetch.call(address)
+      address = last_response.headers["link"]&.slice(/<(.+)>; rel="next"/, 1)
+    end
+    expect(last_response.headers["content-disposition"]).to include("outgoing-loan-after-LN-")
+    expect(parts[0..-2].map(&:size).uniq).to eq([17])
+    expect(parts.flatten(1)).to eq(whole)
+    custom_request("GET", "/api/records/outgoing-loan/export?format=json", {}, {})
+    call(:post, "/api/records/outgoing-loan/import", { content: [last_response.body].pack("m0"), format: "json" })
+    expect([last_response.status, answer["stored"]]).to eq([201, 0])
+  end
+
   it "tells of every row of a file what is wrong with it, and turns down what is no file of records" do
     sign_in("asha")
     ask = lambda { |text, format|

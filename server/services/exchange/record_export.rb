@@ -6,18 +6,22 @@ module Server
   # The records of a type as a file, for one person: those that they may meet in lists and may export, with what lists
   # could show of every field. A hidden field has no column, a masked value is masked.
   class RecordExport
-    # Records in one file at most.
+    # Records in one file at most; where there are more, the next file goes on after the last of this.
     MOST = 100_000
 
-    # visitor: Visitor; type: RecordType.
-    def initialize(visitor, type)
+    # visitor: Visitor; type: RecordType; after: number of the record after which it begins, or nil.
+    def initialize(visitor, type, after: nil)
       @visitor = visitor
       @type = type
+      @after = after
       @action = CobaltLedger::Catalogue::Action.id("export")
       fields = type.fields.reject(&:retired?)
       @glance = CobaltLedger::Decisions::Glance.new(visitor.state.engine, type, [*fields.map(&:id), @action])
       @fields = fields
     end
+
+    # Number of the record after which the next file begins; nil where this is the last.
+    def next_after = met.size > MOST ? met[MOST - 1].number : nil
 
     # by: name of who asks. Returns the text. format: "csv" or "json".
     def write(format, by:)
@@ -32,7 +36,7 @@ module Server
 
     # Array of [number, unit, Hash of identifier to what leaves].
     def rows
-      Record.bare(@visitor.open_records(@type).order(:number).limit(MOST)).filter_map do |record|
+      met.first(MOST).filter_map do |record|
         seen = @glance.of(@visitor.question(@type, record, "list"))
         next unless seen[@action].allowed?
 
@@ -40,6 +44,12 @@ module Server
           [field.id, seen[field.id].disclose(seen.values[field.id])]
         end]
       end
+    end
+
+    # The records that could leave, and one more where there are more than one file holds.
+    def met
+      @met ||= @visitor.open_records(@type).order(:number)
+        .then { |all| Record.bare((@after ? all.where("number > ?", @after) : all).limit(MOST + 1)).to_a }
     end
 
     def columns(rows)
@@ -71,12 +81,12 @@ module Server
     def guard(text) = text.match?(/\A[=+\-@\t\r]/) ? "'#{text}" : text
 
     def json(rows)
+      records = rows.map do |number, unit, told|
+        values = told.filter_map { |id, list| [id, list.first] if list.any? }.to_h.compact
+        { "number" => number, "unit" => unit, "values" => values }
+      end
       CobaltLedger::CanonicalJson.pretty(
-        "record_type" => @type.id,
-        "records" => rows.map do |number, unit, told|
-          { "number" => number, "unit" => unit, "values" => told.filter_map { |id, list| [id, list.first] if list.any? }
-            .to_h.compact }
-        end
+        { "record_type" => @type.id, "next_after" => next_after, "records" => records }.compact
       )
     end
   end
