@@ -5,6 +5,7 @@ export function localMoment(value: string, locale?: string): string {
   return moment.toLocaleString(locale, {
     day: "numeric",
     month: "short",
+    year: "numeric",
     hour: "numeric",
     minute: "2-digit",
   });

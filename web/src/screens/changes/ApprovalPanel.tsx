@@ -4,7 +4,7 @@ import { api } from "../../api/client";
 import type { Approval, ChangeSet } from "../../api/types";
 import { Word } from "../../help/Word";
 import { counted } from "../../shared/counted";
-import { moment } from "../../shared/moment";
+import { localMoment } from "../../shared/localMoment";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useAccount } from "../../shell/account";
 
@@ -43,7 +43,7 @@ export function ApprovalPanel({ changeSet }: { changeSet: ChangeSet }) {
       )}
       {data.asked && !data.met && (
         <p className="soft">
-          {data.asked.name} asked for approval on {moment(data.asked.at)}.
+          {data.asked.name} asked for approval on {localMoment(data.asked.at)}.
         </p>
       )}
       <Say approval={data} changeSet={changeSet} />
@@ -133,7 +133,7 @@ function Said({ approval }: { approval: Approval }) {
         <ul className="account-lines">
           {[...approval.said].reverse().map((each) => (
             <li key={`${each.at} ${each.name} ${each.verdict}`} className={each.current ? undefined : "soft"}>
-              {each.name} {VERBS[each.verdict]}, {moment(each.at)}
+              {each.name} {VERBS[each.verdict]}, {localMoment(each.at)}
               {each.words && `: ${each.words}`}
               {!each.current && " (before a later edit)"}
             </li>

@@ -4,7 +4,7 @@ import { Word } from "../../help/Word";
 import { NewChangeSet } from "../../question/NewChangeSet";
 import { useQuestion } from "../../question/useQuestion";
 import { counted } from "../../shared/counted";
-import { moment } from "../../shared/moment";
+import { localMoment } from "../../shared/localMoment";
 import { useAccount } from "../../shell/account";
 
 /** The change sets that are open beside each other; the chosen one is what the page shows. */
@@ -30,7 +30,7 @@ export function ChangeSets() {
             {set.owner && `, ${set.owner}`}
           </span>
           {set.unsettled > 0 && <span className="tag mark-verm"> {set.unsettled} to settle</span>}
-          {set.publish_at && <div className="tag">takes force {moment(set.publish_at)}</div>}
+          {set.publish_at && <div className="tag">takes force {localMoment(set.publish_at)}</div>}
         </div>
       ))}
       {may("edit") && (

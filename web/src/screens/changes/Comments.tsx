@@ -1,7 +1,7 @@
 import { Button, Input } from "antd";
 import { useState } from "react";
 import { api } from "../../api/client";
-import { moment } from "../../shared/moment";
+import { localMoment } from "../../shared/localMoment";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 
 type Props = {
@@ -27,7 +27,7 @@ export function Comments({ edit, open, onClose }: Props) {
     <div className="comments">
       {own.map((each) => (
         <p key={each.id}>
-          <b>{each.author}</b> <span className="soft">{moment(each.at)}</span> {each.words}
+          <b>{each.author}</b> <span className="soft">{localMoment(each.at)}</span> {each.words}
         </p>
       ))}
       {open && (

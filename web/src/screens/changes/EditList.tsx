@@ -6,7 +6,7 @@ import type { ChangeSet } from "../../api/types";
 import { useQuestionSearch } from "../../question/useQuestion";
 import { withPart } from "../../question/withPart";
 import { counted } from "../../shared/counted";
-import { moment } from "../../shared/moment";
+import { localMoment } from "../../shared/localMoment";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useAccount } from "../../shell/account";
 import { Comments } from "./Comments";
@@ -136,7 +136,7 @@ function EditRow({ edit, picked, onPick, onTakeBack }: RowProps) {
       </div>
       <div className="stack" style={{ textAlign: "right", fontSize: 13 }}>
         <span className="soft">
-          {edit.author}, {moment(edit.at)}
+          {edit.author}, {localMoment(edit.at)}
         </span>
         <span className="row-flex" style={{ justifyContent: "flex-end", gap: 14 }}>
           {edit.kind === "rule" && edit.verb !== "removed" && (

@@ -5,7 +5,7 @@ import { api, ProblemError } from "../../api/client";
 import type { ChangeFinding, ChangeSet } from "../../api/types";
 import { useQuestion } from "../../question/useQuestion";
 import { counted } from "../../shared/counted";
-import { moment } from "../../shared/moment";
+import { localMoment } from "../../shared/localMoment";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useAccount } from "../../shell/account";
 
@@ -127,7 +127,7 @@ function AtItsMoment({ changeSet, at }: { changeSet: ChangeSet; at: string }) {
     <section className="stack" style={{ marginBottom: 20 }} aria-label="Publishing at a moment">
       <h2>Publish</h2>
       <p role="status">
-        It takes force by itself on <b>{moment(at)}</b> as edition{" "}
+        It takes force by itself on <b>{localMoment(at)}</b> as edition{" "}
         <span className="mono">{changeSet.base_edition + 1}</span>, if by then every signature is there, every
         expectation holds, and nothing of it has been edited since.
       </p>

@@ -3,7 +3,7 @@ import type { Question } from "../../api/types";
 import { Glyph } from "../../ink/Glyph";
 import { LEVEL_NAMES } from "../../ink/levels";
 import { Loading } from "../../shared/Loading";
-import { moment } from "../../shared/moment";
+import { localMoment } from "../../shared/localMoment";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 
 /** When what is asked has changed since the first edition: by whose edit, signed by whom, or because of other people. */
@@ -19,7 +19,7 @@ export function Since({ body }: { body: { question: Question; field: string } })
           <span className="row-flex" style={{ gap: 6 }}>
             {item.levels && <Glyph cell={item.levels.join("|")} small named={false} />}
             <b>{item.levels ? item.levels.map((level) => LEVEL_NAMES[level]).join(" or ") : "Not there"}</b>
-            <span>since {moment(item.at)}</span>
+            <span>since {localMoment(item.at)}</span>
           </span>
           <span className="soft">
             {item.cause === "people"

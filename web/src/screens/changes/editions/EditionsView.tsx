@@ -8,7 +8,7 @@ import { useQuestionSearch } from "../../../question/useQuestion";
 import { withPart } from "../../../question/withPart";
 import { counted } from "../../../shared/counted";
 import { Loading } from "../../../shared/Loading";
-import { moment } from "../../../shared/moment";
+import { localMoment } from "../../../shared/localMoment";
 import { Pager } from "../../../shared/Pager";
 import { ProblemNotice } from "../../../shared/ProblemNotice";
 import { SaveCsv } from "../../../shared/SaveCsv";
@@ -138,7 +138,7 @@ function EditionRow({ edition, newest, chosen, onCompare }: RowProps) {
         {newest && <span className="tag mark-verd">in force</span>}
         {edition.change_set && edition.note && <div>{edition.note}</div>}
         <div className="soft">
-          {moment(edition.published_at)}, published by {edition.published_by}
+          {localMoment(edition.published_at)}, published by {edition.published_by}
           {(edition.written_by ?? []).length > 0 &&
             `; ${counted(edition.edits ?? 0, "edit")} by ${(edition.written_by ?? []).join(", ")}`}
           {(edition.approved_by ?? []).length > 0 &&
