@@ -53,7 +53,10 @@ RSpec.describe CobaltLedger::Changes::Signatures do
   it "misses no generated edit that opens a watched field to somebody", :generated do
     seed = chosen_seed("signatures")
     met = 0
-    40.times do |number|
+    1000.times do |number|
+      # Edits that open something are few: on it goes until some have been met.
+      break if number >= 40 && met >= 3
+
       generator = PolicyEdits.new(seed + number)
       from = asking(generator.policy(self), { labels: %w[restricted confidential], opens: true })
       to = generator.edited(from)[1]
@@ -64,7 +67,7 @@ RSpec.describe CobaltLedger::Changes::Signatures do
     rescue CobaltLedger::BadInput
       next
     end
-    expect(met).to be_positive
+    expect(met).to be >= 3
   end
 
   # Does somebody see more of a watched field, or may change more of it?

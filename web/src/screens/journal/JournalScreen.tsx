@@ -4,7 +4,7 @@ import { Link } from "react-router";
 import { api } from "../../api/client";
 import { useCatalogue } from "../../api/queries";
 import { Loading } from "../../shared/Loading";
-import { localMoment } from "../../shared/localMoment";
+import { Moment } from "../../shared/Moment";
 import { PersonSelect } from "../../shared/PersonSelect";
 import { Pager } from "../../shared/Pager";
 import { ProblemNotice } from "../../shared/ProblemNotice";
@@ -117,7 +117,7 @@ export default function JournalScreen() {
               {data.items.map((entry) => (
                 <tr key={entry.id}>
                   <th className="margin" scope="row">
-                    {localMoment(entry.at)}
+                    <Moment at={entry.at} />
                   </th>
                   <td>{entry.by}</td>
                   <td className="wrap">
@@ -135,7 +135,7 @@ export default function JournalScreen() {
                     {entry.withheld && <span className="soft">one you may not open</span>}
                     {entry.number && entry.record_type ? (
                       <Link to={`/records/${entry.record_type}/${encodeURIComponent(entry.number)}`}>
-                        {typeName(entry.record_type)} <span className="mono">{entry.number}</span>
+                        {typeName(entry.record_type)} <span className="mono unbroken">{entry.number}</span>
                       </Link>
                     ) : (
                       entry.record_type && typeName(entry.record_type)

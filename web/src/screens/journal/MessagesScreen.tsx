@@ -3,7 +3,7 @@ import { Checkbox } from "antd";
 import { Link } from "react-router";
 import { api } from "../../api/client";
 import { Loading } from "../../shared/Loading";
-import { localMoment } from "../../shared/localMoment";
+import { Moment } from "../../shared/Moment";
 import { Pager } from "../../shared/Pager";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useListSearch } from "../../shared/useListSearch";
@@ -50,7 +50,7 @@ export default function MessagesScreen() {
               {data.items.map((message) => (
                 <tr key={message.id}>
                   <th className="margin" scope="row">
-                    {localMoment(message.at)}
+                    <Moment at={message.at} />
                   </th>
                   {all && <td>{message.person_name}</td>}
                   <td className="wrap">

@@ -1,7 +1,7 @@
 import { Modal } from "antd";
 import { api } from "../../../api/client";
 import { Loading } from "../../../shared/Loading";
-import { localMoment } from "../../../shared/localMoment";
+import { Moment } from "../../../shared/Moment";
 import { ProblemNotice } from "../../../shared/ProblemNotice";
 import { besides, deed } from "../../journal/deeds";
 import type { WholeAct } from "./wholeAct";
@@ -32,7 +32,7 @@ export function RecordHistory({ type, number, onClose }: WholeAct) {
             {found.data.items.map((entry) => (
               <tr key={`${entry.at} ${entry.kind} ${entry.field ?? ""}`}>
                 <th className="margin" scope="row">
-                  {localMoment(entry.at)}
+                  <Moment at={entry.at} />
                 </th>
                 <td>{entry.by}</td>
                 <td className="wrap">
