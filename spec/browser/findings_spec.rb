@@ -4,6 +4,7 @@
 RSpec.describe "Findings" do
   before do
     Server::PolicyEditor.new("Mairin").put_all(flaws, revision: Server::ChangeSet.current.revision)
+    SampleDatabase.proved(:flawed)
     enter_as("mairin", at: "/findings?type=outgoing-loan")
     find(".finding-row", text: "Policy number is required", wait: 30)
   end

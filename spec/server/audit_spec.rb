@@ -6,9 +6,10 @@ RSpec.describe "The audit through the API" do
     sign_in("mairin")
   end
 
-  # The policy with deliberate flaws, in the change set.
-  def bring_flaws
+  # The policy with deliberate flaws, in the change set; proved: with what the audit finds in it.
+  def bring_flaws(proved: true)
     import("policy", File.binread("demo/flawed-policy.json"))
+    SampleDatabase.proved(:flawed) if proved
   end
 
   # Lines of what the audit finds, for a question.
@@ -33,7 +34,7 @@ RSpec.describe "The audit through the API" do
 
   it "finds nothing above house-keeping in the sample policy, and every kind of flaw in the flawed one" do
     expect(audit.map { |each| each["severity"] }.uniq).to eq(["note"])
-    bring_flaws
+    bring_flaws(proved: false)
     expect(audit.map { |each| each["detector"] }.uniq).to match_array(CobaltLedger::Audit::Detector.names)
     expect(answer["current"]).to be(true)
     expect(answer["run"]["status"]).to eq("done")

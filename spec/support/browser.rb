@@ -6,9 +6,8 @@ require "capybara/cuprite"
 Capybara.register_driver(:chromium) do |app|
   path =
     ENV["COBALT_BROWSER"] ||
-    %w[/usr/bin/chromium /usr/bin/chromium-browser /usr/bin/google-chrome].find do |candidate|
-      File.executable?(candidate)
-    end
+    %w[chromium-headless-shell chromium chromium-browser google-chrome].map { |name| "/usr/bin/#{name}" }
+      .find { |candidate| File.executable?(candidate) }
   # Without these, Chromium loses time on connections it can't make; as root it needs no-sandbox.
   switches = %w[
     disable-background-networking
