@@ -48,7 +48,9 @@ module Server
           verdicts = Kept.new(state).verdicts.to_h { |each| [each["id"], each] }
           in_force = (PolicyStore.instance.in_force.document["expectations"] || []).to_h { |each| [each["id"], each] }
           (state.document["expectations"] || []).map do |document|
-            { "expectation" => document, "etag" => PolicyEditor.etag(document), "verdict" => verdicts[document["id"]],
+            sentence = CobaltLedger::Changes::ExpectationSentence.new(document, state.policy, state.directory).to_s
+            { "expectation" => document, "etag" => PolicyEditor.etag(document), "sentence" => sentence,
+              "verdict" => verdicts[document["id"]],
               "status" => in_force[document["id"]]&.then { |old| old == document ? "in_force" : "changed" } || "added" }
           end
         end

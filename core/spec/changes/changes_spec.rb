@@ -41,6 +41,48 @@ RSpec.describe CobaltLedger::Changes do
     expect([contact.people, contact.direction]).to eq([["asha"], ["sees more", "may change more"]])
   end
 
+  # Lines of what is said of the only edit between two documents.
+  def told_of(before, after)
+    policies = [before, after].map { |document| CobaltLedger::Formats::PolicyJson.build(document, directory) }
+    edits = described_class::DocumentEdits.between(before, after)
+    expect(edits.size).to eq(1)
+    described_class::Account.new(*policies, directory).of(edits.first)
+  end
+
+  it "says all that an edit of an expectation, a signature, a baseline or a label changes" do
+    claim = { "id" => "c", "title" => "Kept", "owner" => "asha",
+              "never" => { "may" => "see", "labels" => ["restricted"], "audience" => { "everyone" => true } } }
+    other = claim.merge("owner" => "ilka", "never" => claim["never"].merge("may" => "change"))
+    base = policy_document
+    expect(told_of(base.merge("expectations" => [claim]), base.merge("expectations" => [other]))).to eq(
+      "title" => "Expectation Kept",
+      "lines" => ["Before: Shown in clear to nobody: any field labelled Restricted of any record.",
+                  "Changed by nobody: any field labelled Restricted of any record.",
+                  "Owner: Asha Brandt becomes Ilka Fenn"]
+    )
+    expect(told_of(base.merge("expectations" => [claim]), base)["lines"].first).to start_with("Removed: Shown in clear")
+    signed = { "id" => "s", "name" => "Opening", "approvers" => 2, "labels" => ["restricted"], "opens" => true }
+    once = signed.merge("approvers" => 1, "by" => [{ "role" => "registrar" }], "record_types" => ["loan"])
+    lines = told_of(base.merge("approval" => [signed]), base.merge("approval" => [once]))["lines"]
+    expect(lines).to eq(
+      ["Before: Opening: 2 signatures for edits that open fields labelled Restricted",
+       "Opening: 1 signature by Registrar for edits that open fields labelled Restricted of an outgoing loan"]
+    )
+    held = { "id" => "b", "name" => "Kiln", "record_type" => "loan", "units" => ["kiln"],
+             "states" => { "notes" => { "entry" => "locked" } } }
+    moved = held.merge("units" => %w[kiln tidewater], "actions" => { "save" => "denied" },
+                       "states" => { "count" => { "visibility" => "hidden" } })
+    lines = told_of(base.merge("baselines" => [held]), base.merge("baselines" => [moved]))["lines"]
+    expect(lines).to eq(["Notes: locked becomes nothing", "Count: nothing becomes hidden",
+                         "Save: nothing becomes denied",
+                         "Units: The Kiln Works becomes The Kiln Works and Tidewater House"])
+    mask = { "visibility" => "masked", "mask" => { "format" => "keep_last", "count" => 3 } }
+    labels = base["labels"].map do |each|
+      each["id"] == "restricted" ? each.merge("start" => each["start"].merge(mask)) : each
+    end
+    expect(told_of(base, base.merge("labels" => labels))["lines"].join).to match(/hidden.* becomes masked \(.+\)/)
+  end
+
   it "accounts for edits in plain words" do
     policies =
       [before_document, after_document].map { |document| CobaltLedger::Formats::PolicyJson.build(document, directory) }

@@ -9,9 +9,15 @@ module Server
     # told under the policy in force, else what it is called.
     def of(kind, document)
       return value(document) if kind == "setting"
+      return expectation(document) if kind == "expectation"
       return document["name"] || document["title"] || document["id"] unless kind == "rule"
 
       rule_sentence(document)
+    end
+
+    def expectation(document)
+      state = PolicyStore.instance.in_force
+      CobaltLedger::Changes::ExpectationSentence.new(document, state.policy, state.directory).to_s
     end
 
     # Of a part such as "lines" or "fields/loan_fee/label": what people call it.
@@ -63,6 +69,6 @@ module Server
       # It names what is not there any more: then its title has to do.
       document["title"]
     end
-    private_class_method :rule_sentence, :plain
+    private_class_method :expectation, :rule_sentence, :plain
   end
 end

@@ -4,6 +4,9 @@ module CobaltLedger
   module Changes
     # Says edits in plain words.
     class Account
+      # What people call a setting, where that is not its name.
+      SETTINGS = { "approval" => "Who signs" }.freeze
+
       # old_policy, new_policy: Policy; directory: Directory::Directory.
       def initialize(old_policy, new_policy, directory)
         @old = old_policy
@@ -18,8 +21,11 @@ module CobaltLedger
           rule(edit)
         when "record_type"
           record_type(edit)
+        when "expectation"
+          expectation(edit)
         when "setting"
-          { "title" => Words.capitalize(edit.id.tr("_", " ")), "lines" => setting(edit.before, edit.after) }
+          lines = edit.id == "approval" ? approval : setting(edit.before, edit.after)
+          { "title" => SETTINGS.fetch(edit.id) { Words.capitalize(edit.id.tr("_", " ")) }, "lines" => lines }
         else
           named(edit)
         end
@@ -54,26 +60,55 @@ module CobaltLedger
         side.to_h { |item| [item.values_at("name", "title", "id", "user").compact.first || item.to_s, item] }
       end
 
+      # Who has to sign what: whoever signs a change of that has to read it.
+      def approval
+        old, new = [@old, @new].map { |policy| policy.approval.to_h { |each| [each.id, each] } }
+        (old.keys | new.keys).flat_map do |id|
+          sides = [[old, @old], [new, @new]].map { |list, policy| list[id]&.then { |each| signing(each, policy) } }
+          next [] if sides.uniq.one?
+
+          [sides[0] && "#{sides[1] ? 'Before' : 'Removed'}: #{sides[0]}", sides[1]].compact
+        end
+      end
+
+      def signing(approval, policy) = "#{approval.name}: #{approval.words(policy, @directory)}"
+
+      def expectation(edit)
+        before, after = [[edit.before, @old], [edit.after, @new]].map do |document, policy|
+          document && ExpectationSentence.new(document, policy, @directory).to_s
+        end
+        lines = [if before && before != after
+                   "#{after ? 'Before' : 'Removed'}: #{before}"
+                 end, after]
+        lines += details(edit, %w[title group owner reason]) if before && after
+        { "title" => "Expectation #{(edit.after || edit.before)['title']}", "lines" => lines.compact }
+      end
+
+      # A baseline or a label.
       def named(edit)
-        {
-          "title" => "#{Words.capitalize(edit.kind)} #{(edit.after || edit.before)['name']}",
-          "lines" => ["is #{edit.verb}"]
-        }
+        document = edit.after || edit.before
+        type = document["record_type"] && @new.record_type(document["record_type"])
+        lines = Beginnings.new(edit.before, edit.after, type, @directory).lines
+        { "title" => "#{Words.capitalize(edit.kind)} #{document['name']}",
+          "lines" => edit.after ? lines : ["is removed", *lines] }
       end
 
       def rule(edit)
         before = edit.before && sentence(@old, edit.id)
         after = edit.after && sentence(@new, edit.id)
         lines = [before && after && before != after ? "Before: #{before}" : nil, after || "Removed: #{before}"]
-        lines += details(edit) if before && after
+        lines += details(edit, %w[title reason rank kind state owner review_by]) if before && after
         { "title" => "Rule #{(edit.after || edit.before)['title']}", "lines" => lines.compact }
       end
 
-      def details(edit)
-        %w[title reason rank kind state owner review_by].filter_map do |name|
+      def details(edit, names)
+        names.filter_map do |name|
           old = edit.before[name]
           new = edit.after[name]
-          "#{Words.capitalize(name.tr('_', ' '))}: #{old || 'none'} becomes #{new || 'none'}" unless old == new
+          next if old == new
+
+          old, new = [old, new].map { |id| id && @directory.name_of(:user, id) } if name == "owner"
+          "#{Words.capitalize(name.tr('_', ' '))}: #{old || 'none'} becomes #{new || 'none'}"
         end
       end
 

@@ -44,7 +44,9 @@ module CobaltLedger
           "#{words} #{said(member, old, 0)} becomes #{said(member, new, 1)}" unless old[member] == new[member]
         end
         told += options(old, new)
-        told << "starts otherwise" unless old["baseline"] == new["baseline"]
+        unless old["baseline"] == new["baseline"]
+          told << "begins as #{Beginnings.words(new['baseline'])} instead of #{Beginnings.words(old['baseline'])}"
+        end
         told << (new["retired"] ? "is retired" : "is taken up again") unless old["retired"] == new["retired"]
         ["#{new['name']}: #{told.empty? ? 'is otherwise' : told.join('; ')}"]
       end

@@ -10,9 +10,34 @@ module CobaltLedger
       # Does it hang on what a change does to fields, beside what is edited?
       def by_account? = !labels.nil? || opens == true
 
+      # What it takes, as a sentence without its end: "2 signatures by Approver for edits that open fields labelled
+      # Restricted". policy: Policy; directory: Directory::Directory.
+      def words(policy, directory)
+        signers = by && Words.list(by.map { |each| directory.name_of(each.kind, each.id) }, "or")
+        edits = "#{guardrails ? 'edits of guardrails' : 'edits'}#{bearing(policy)}#{about(policy)}"
+        "#{Words.count(approvers, 'signature')}#{signers && " by #{signers}"} for #{edits}"
+      end
+
       # May somebody sign? principals: Directory::Principals, nil for who is nobody in the directory.
       def signed_by?(principals)
         by.nil? || (!principals.nil? && by.any? { |member| principals.include?(member.kind, member.id) })
+      end
+
+      private
+
+      def bearing(policy)
+        return "" unless by_account?
+
+        names = labels&.map { |id| policy.label(id)&.name || id }
+        fields = names ? "fields labelled #{Words.list(names, 'or')}" : "any field"
+        opens ? " that open #{fields}" : " that bear on #{fields}"
+      end
+
+      def about(policy)
+        return "" unless record_types
+
+        nouns = record_types.map { |id| Words.indefinite(policy.record_type(id)&.noun || id) }
+        "#{by_account? ? ' of' : ' about'} #{Words.list(nouns, 'or')}"
       end
     end
   end

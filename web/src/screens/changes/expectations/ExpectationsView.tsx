@@ -69,11 +69,12 @@ export function ExpectationsView() {
             {group && <h2>{group}</h2>}
             {items
               .filter((each) => (each.expectation.group ?? "") === group)
-              .map(({ expectation, verdict, etag, status }) => (
+              .map(({ expectation, sentence, verdict, etag, status }) => (
                 <div key={expectation.id} className="change-row">
                   <div>
                     <b>{expectation.title}</b>{" "}
                     {status !== "in_force" && <span className="tag mark-verd">{status}</span>}
+                    <div>{sentence}</div>
                     <div>
                       <VerdictLine verdict={verdict} state={question.state} />
                     </div>
