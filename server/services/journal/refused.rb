@@ -52,7 +52,7 @@ module Server
     private
 
     def told_enough?(kind, entry)
-      mine = JournalEntry.where(kind: KINDS, actor: @who[:actor])
+      mine = JournalEntry.where(kind: KINDS, **@who)
       return true if mine.where(at: since(HOUR)..).count >= MOST
 
       same = entry.slice(:subject, :reason).merge(kind: kind, record_type: @type, number: @record&.number)
