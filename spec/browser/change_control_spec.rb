@@ -1,6 +1,8 @@
 # frozen_string_literal: true
 
 RSpec.describe "Change control" do
+  def spring = "Spring, with all that the autumn review of the studio’s forms came to, and some of the summer’s"
+
   def rule(id) = Server::PolicyStore.instance.in_force.document["rules"].find { |each| each["id"] == id }
 
   def put(id, set = nil, account: "mairin", **members)
@@ -37,11 +39,15 @@ RSpec.describe "Change control" do
     put(both, audience: { "any" => [{ "role" => "registrar" }] })
     put(beside, title: "Couriers ring first")
     click_button("Begin another change set")
-    fill_in("Name", with: "Spring")
+    fill_in("Name", with: spring)
     fill_in("What it is for", with: "Loans of the spring")
     click_button("Begin")
     expect(page).to have_css("h1", text: "Spring")
-    put(both, Server::ChangeSet.find_by!(name: "Spring").id, state: "off", title: "Registration, in spring")
+    expect(page).to have_link(text: "0 edits waiting in Spring")
+    # However long its name, the page is no wider than the window.
+    over = "document.documentElement.scrollWidth - innerWidth"
+    expect(page.evaluate_script("[#{over}, document.querySelector('.page').clientWidth - innerWidth]")).to eq([0, 0])
+    put(both, Server::ChangeSet.find_by!(name: spring).id, state: "off", title: "Registration, in spring")
     page.refresh
     publish("Publish 1 edit")
     expect(page).to have_css("h1", text: "Next edition")
@@ -125,6 +131,7 @@ RSpec.describe "Change control" do
     row = find(".change-row", text: "No volunteer at all")
     expect(row).to have_link("Open it in the rehearsal")
     visit("/changes")
+    expect(page).to have_css(".change-row", text: "Never shown in clear to Volunteer: any field labelled Restricted")
     expect(page).to have_css("[aria-label='Expectations']", text: "1 of 5 expectations does not hold")
     click_button("Publish 2 edits")
     expect(page).to have_css("[role='alert']", text: "No volunteer at all")

@@ -68,7 +68,8 @@ function Pages() {
           </button>
           <button
             type="button"
-            title="Change your password"
+            className="gives-way"
+            title={`${account.name}: change your password`}
             aria-label={`${account.name}: change your password`}
             onClick={() => setPassword(true)}
           >
@@ -134,7 +135,7 @@ function Standing({ search }: { search: string }) {
       <span>
         Edition <b className="mono">{edition.number}</b>
       </span>
-      <Link to={{ pathname: "/changes", search }}>
+      <Link className="gives-way" title={changeSet.name} to={{ pathname: "/changes", search }}>
         <b>{changeSet.edits}</b> {changeSet.edits === 1 ? "edit" : "edits"} waiting
         {overview.data.change_sets.length > 1 && ` in ${changeSet.name}`}
       </Link>
