@@ -43,7 +43,12 @@ export function StateSwitch({ state, onState }: Props) {
       </button>
       <button type="button" aria-pressed={state === "pending"} onClick={() => onState("pending")}>
         {edits > 0 ? `with ${counted(edits, "edit")}` : "with edits"}
-        {sets.length > 1 && chosen && <span className="of-set"> of {chosen.name}</span>}
+        {sets.length > 1 && chosen && (
+          <>
+            {" "}
+            <span className="of-set">of {chosen.name}</span>
+          </>
+        )}
       </button>
       {(sets.length > 1 || may("edit")) && (
         <Dropdown
