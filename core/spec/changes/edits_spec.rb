@@ -112,10 +112,16 @@ RSpec.describe CobaltLedger::Changes::DocumentEdits do
       )
       two = [{ "id" => "a", "name" => "Guardrails", "approvers" => 1 },
              { "id" => "b", "name" => "Labels", "approvers" => 1 }]
-      expect(told("approval", two,
-                  [two[0].merge("approvers" => 2), { "id" => "c", "name" => "All", "approvers" => 1 }])).to eq(
-                    ["Approval", ["Guardrails changes", "Labels goes", "All is new"]]
-                  )
+      changed = [two[0].merge("approvers" => 2), { "id" => "c", "name" => "All", "approvers" => 1 }]
+      expect(told("approval", two, changed)).to eq(
+        ["Who signs", ["Before: Guardrails: 1 signature for edits", "Guardrails: 2 signatures for edits",
+                       "Removed: Labels: 1 signature for edits", "All: 1 signature for edits"]]
+      )
+      places = [{ "id" => "quay", "name" => "Quay", "networks" => ["10.0.0.0/8"] },
+                { "id" => "yard", "name" => "Yard" }]
+      expect(told("places", places, [places[0].merge("networks" => []), { "id" => "attic", "name" => "Attic" }])).to eq(
+        ["Places", ["Quay: networks 10.0.0.0/8 becomes none", "Yard goes", "Attic is new"]]
+      )
     end
   end
 end

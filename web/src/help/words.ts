@@ -13,7 +13,7 @@ export const WORDS = {
     "Open or locked, by a rule, a stage or a person's hand. While it is locked, every field is; who may unlocks it for some minutes.",
   reveal: "A covered value shown for one look, with a reason. It is counted, and stands in the journal.",
   journal:
-    "What was done to the policy, to people, to records and at the door: each entry carries the digest of the one before. Never with a value of a record in it.",
+    "What was done to the policy, to people, to records and at the door, and what was refused to somebody because it is not theirs: each entry carries the digest of the one before. Never with a value of a record in it.",
   reasoning: "The step-by-step account of one decision, with what it has come to after each step.",
   rehearsal: "The live form as any person would meet it. Nothing typed there reaches a record.",
   finding: "One thing that the audit proved, with an example that shows it.",

@@ -24,7 +24,7 @@ module CobaltLedger
         when "expectation"
           expectation(edit)
         when "setting"
-          lines = edit.id == "approval" ? approval : setting(edit.before, edit.after)
+          lines = send(edit.id == "approval" ? :approval : :setting, edit.before, edit.after)
           { "title" => SETTINGS.fetch(edit.id) { Words.capitalize(edit.id.tr("_", " ")) }, "lines" => lines }
         else
           named(edit)
@@ -50,7 +50,26 @@ module CobaltLedger
         end
         return "#{name} goes" unless new.key?(name)
 
-        old.key?(name) ? "#{name} changes" : "#{name} is new"
+        old.key?(name) ? "#{name}: #{turned(*parts)}" : "#{name} is new"
+      end
+
+      # What becomes of an item: of each member that is not the same, or of the whole where it has none.
+      def turned(old, new)
+        return "#{plain(old)} becomes #{plain(new)}" unless [old, new].all?(Hash)
+
+        (old.keys | new.keys).reject { |member| old[member] == new[member] }
+          .map { |member| "#{member.tr('_', ' ')} #{plain(old[member])} becomes #{plain(new[member])}" }.join("; ")
+      end
+
+      # Any value of a document in words, as far as they are read.
+      def plain(value)
+        text = case value
+               when Hash then value.map { |name, inner| "#{name.tr('_', ' ')}: #{plain(inner)}" }.join("; ")
+               when Array then value.map { |inner| plain(inner) }.join(", ")
+               when BigDecimal then CanonicalJson.write(value)
+               else value.to_s
+               end
+        text.empty? ? "none" : text[0, 500]
       end
 
       # Members of a setting, or its items, by what people call them.
@@ -60,18 +79,18 @@ module CobaltLedger
         side.to_h { |item| [item.values_at("name", "title", "id", "user").compact.first || item.to_s, item] }
       end
 
-      # Who has to sign what: whoever signs a change of that has to read it.
-      def approval
-        old, new = [@old, @new].map { |policy| policy.approval.to_h { |each| [each.id, each] } }
-        (old.keys | new.keys).flat_map do |id|
-          sides = [[old, @old], [new, @new]].map { |list, policy| list[id]&.then { |each| signing(each, policy) } }
-          next [] if sides.uniq.one?
-
-          [sides[0] && "#{sides[1] ? 'Before' : 'Removed'}: #{sides[0]}", sides[1]].compact
+      # Who has to sign what: whoever signs a change of that has to read it. before, after: lists of documents, or nil.
+      def approval(before, after)
+        old, new = [before, after].map { |list| (list || []).to_h { |each| [each["id"], each] } }
+        (old.keys | new.keys).reject { |id| old[id] == new[id] }.flat_map do |id|
+          was, is = [[old[id], @old], [new[id], @new]].map { |document, policy| document && signing(document, policy) }
+          [was && "#{is ? 'Before' : 'Removed'}: #{was}", is].compact
         end
       end
 
-      def signing(approval, policy) = "#{approval.name}: #{approval.words(policy, @directory)}"
+      def signing(document, policy)
+        Rules::Approval.from(document).then { |each| "#{each.name}: #{each.words(policy, @directory)}" }
+      end
 
       def expectation(edit)
         before, after = [[edit.before, @old], [edit.after, @new]].map do |document, policy|

@@ -21,7 +21,7 @@ module CobaltLedger
           end
           known("record_types", "record type", each, pointer)
           known("labels", "label", each, pointer)
-          Rules::Approval.new(**each.transform_keys(&:to_sym), by: members(each["by"], pointer)).freeze
+          Rules::Approval.from(each).tap { |approval| known_members(approval.by, pointer) }
         end
       end
 
@@ -32,13 +32,11 @@ module CobaltLedger
         ((each[list] || []) - ids).each { |id| @faults.add("#{pointer}/#{list}", "there is no #{noun} “#{id}”") }
       end
 
-      def members(list, pointer)
-        list&.map do |item|
-          kind, id = item.first
-          if @directory && !@directory.find(kind.to_sym, id)
-            @faults.add("#{pointer}/by", "there is no #{kind} “#{id}” in the directory")
-          end
-          Directory::Audience::Member.new(kind.to_sym, id)
+      def known_members(members, pointer)
+        (members || []).each do |member|
+          next if @directory.nil? || @directory.find(member.kind, member.id)
+
+          @faults.add("#{pointer}/by", "there is no #{member.kind} “#{member.id}” in the directory")
         end
       end
     end

@@ -7,6 +7,12 @@ module CobaltLedger
     # any; guardrails, opens: true where only such changes need it.
     Approval = Struct.new(:id, :name, :approvers, :by, :record_types, :labels, :guardrails, :opens,
                           keyword_init: true) do
+      # document: as its schema says; what it names is not looked up.
+      def self.from(document)
+        by = document["by"]&.map { |item| Directory::Audience::Member.new(item.keys.first.to_sym, item.values.first) }
+        new(**document.transform_keys(&:to_sym), by: by).freeze
+      end
+
       # Does it hang on what a change does to fields, beside what is edited?
       def by_account? = !labels.nil? || opens == true
 
