@@ -161,7 +161,7 @@ RSpec.describe CobaltLedger::Changes::Comparison do
       counts[:lines] += compared.lines.size
       random = Random.new(seed)
       compared.lines.each do |line|
-        expect(shown(line, engines, random)).to be(true), "seed #{seed} (#{kind}): #{line.to_h}"
+        expect(shown(line, engines, random)).to be(true), -> { "seed #{seed} (#{kind}): #{line.to_h}" }
       end
       questions.times do
         asked(edits.question(widened ? wide.values : {}), engines, compared, counts,

@@ -54,7 +54,7 @@ export function Theme({ children }: { children: ReactNode }) {
   }, [shade]);
   return (
     <ConfigProvider theme={config} wave={{ disabled: true }}>
-      <App component={false} message={{ top: 100 }}>
+      <App component={false} message={{ top: 100, duration: 6 }}>
         {children}
       </App>
     </ConfigProvider>
