@@ -71,6 +71,7 @@ RSpec.describe "The parts of a rule" do
     choose_option("Fields, line 3", "Loan fee", typing: "Loan fee")
     close_list
     become("locked", label: "Become, line 3")
+    expect_sentence("Loan fee is locked")
     become("open", label: "Otherwise, line 3")
     expect_sentence(/; Director’s sign-off is required; Loan fee is locked; otherwise Loan fee is open\./)
     click_button("Leave line 2 out")

@@ -1,35 +1,52 @@
-import { keepPreviousData } from "@tanstack/react-query";
 import { api } from "../../api/client";
 import type { Rule } from "../../api/types";
 import { StoredRecords } from "../changes/StoredRecords";
 import { RuleLink } from "../findings/RuleLink";
 
-/** What keeping a rule would do to whom, in sentences made by the core; stands beside the button that keeps it. */
-export function Consequences({ rule, sound }: { rule: Rule; sound: boolean }) {
+/** rule: as it was a moment ago; current: is that how it is now? sound: can it be kept? */
+type Props = { rule: Rule | undefined; current: boolean; sound: boolean };
+
+/**
+ * What keeping a rule would do to whom, in sentences made by the core; stands beside the button that keeps it. It takes
+ * its place as soon as the rule is edited, so that nothing moves under the pointer when it is told; what was told of
+ * the rule as it was is shown no longer.
+ */
+export function Consequences({ rule, current, sound }: Props) {
   const told = api.useQuery(
     "post",
     "/api/rules/consequences",
-    { body: { rule } },
-    { enabled: sound, placeholderData: keepPreviousData },
+    { body: { rule: rule as Rule } },
+    { enabled: sound && rule !== undefined },
   );
-  if (!sound || !told.data) return null;
+  const ready = sound && current && rule !== undefined && told.data;
   return (
     <section aria-label="What it does to whom" aria-busy={told.isFetching} className="effect">
       <h3>What it does to whom</h3>
-      <ul className="consequences">
-        {told.data.sentences.map((sentence) => (
-          <li key={sentence}>{sentence}</li>
-        ))}
-        {told.data.sentences.length === 0 && <li>Proved: nobody meets any difference.</li>}
-        {told.data.why.map((parts, place) => (
-          <li key={place}>
-            {parts.map((part, index) =>
-              part.rule ? <RuleLink key={index} rule={part.rule} type={rule.record_type} /> : part.text,
-            )}
-          </li>
-        ))}
-      </ul>
-      <StoredRecords rule={rule} />
+      {ready ? (
+        <>
+          <ul className="consequences">
+            {ready.sentences.map((sentence) => (
+              <li key={sentence}>{sentence}</li>
+            ))}
+            {ready.sentences.length === 0 && <li>Proved: nobody meets any difference.</li>}
+            {ready.why.map((parts, place) => (
+              <li key={place}>
+                {parts.map((part, index) =>
+                  part.rule ? <RuleLink key={index} rule={part.rule} type={rule.record_type} /> : part.text,
+                )}
+              </li>
+            ))}
+          </ul>
+          <StoredRecords rule={rule} />
+        </>
+      ) : (
+        <p className="soft">{waiting(sound, told.error !== null)}</p>
+      )}
     </section>
   );
+}
+
+function waiting(sound: boolean, failed: boolean): string {
+  if (!sound) return "Told once the rule can be kept.";
+  return failed ? "It could not be worked out; it is tried again at the next edit." : "Being worked out …";
 }

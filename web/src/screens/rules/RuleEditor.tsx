@@ -143,9 +143,10 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
         {saving.error ? <ProblemNotice error={saving.error} /> : null}
         {!readOnly && (
           <div className="actions">
-            {dirty && settled && (
+            {dirty && (
               <Consequences
                 rule={settled}
+                current={settled === rule}
                 sound={preview.data !== undefined && faults.length === 0 && titled}
               />
             )}
