@@ -36,9 +36,9 @@ module Server
 
       # What a path says in place of the placeholders: Hash of name to text.
       def placed(path)
-        names = template.scan(/\{([a-z_]+)\}/).flatten
-        parts = path.split("/").zip(template.split("/")).filter_map { |part, place| part if place&.start_with?("{") }
-        names.zip(parts.map { |part| Rack::Utils.unescape_path(part).dup.force_encoding(Encoding::UTF_8) }).to_h
+        pattern.match(path).named_captures.transform_values do |part|
+          Rack::Utils.unescape_path(part).dup.force_encoding(Encoding::UTF_8)
+        end
       end
 
       # Largest body, in bytes.
@@ -52,7 +52,7 @@ module Server
       @openapi = JSONSchemer.openapi(document)
       @schemas = {}
       @operations = document["paths"].flat_map do |template, item|
-        pattern = /\A#{template.gsub(/\{[a-z_]+\}/, '[^/]+')}\z/
+        pattern = /\A#{template.gsub(/\{([a-z_]+)\}/, '(?<\1>[^/]+)')}\z/
         item.slice("get", "post", "put", "patch", "delete").map do |verb, spec|
           Operation.new(template: template, verb: verb, spec: spec, pattern: pattern)
         end

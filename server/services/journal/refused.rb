@@ -20,10 +20,10 @@ module Server
     MOST = 120
     HOUR = 3600
 
-    # who: {"actor" => name, "person" => identifier or nil}; what: text, what was asked for; type, number: of the record
+    # who: {actor: name, person: identifier or nil}; what: text, what was asked for; type, number: of the record
     # as they were sent, or nil.
     def initialize(who, what, type: nil, number: nil)
-      @who = who.transform_keys(&:to_sym)
+      @who = who
       @what = what
       @type = type && PolicyStore.instance.in_force.policy.record_type(type)&.id
       @record = @type && number && Record.find_by(record_type: @type, number: number)

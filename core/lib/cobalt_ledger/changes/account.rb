@@ -83,8 +83,7 @@ module CobaltLedger
       def approval(before, after)
         old, new = [before, after].map { |list| (list || []).to_h { |each| [each["id"], each] } }
         (old.keys | new.keys).reject { |id| old[id] == new[id] }.flat_map do |id|
-          was, is = [[old[id], @old], [new[id], @new]].map { |document, policy| document && signing(document, policy) }
-          [was && "#{is ? 'Before' : 'Removed'}: #{was}", is].compact
+          sides(*[[old[id], @old], [new[id], @new]].map { |document, policy| document && signing(document, policy) })
         end
       end
 
@@ -96,11 +95,9 @@ module CobaltLedger
         before, after = [[edit.before, @old], [edit.after, @new]].map do |document, policy|
           document && ExpectationSentence.new(document, policy, @directory).to_s
         end
-        lines = [if before && before != after
-                   "#{after ? 'Before' : 'Removed'}: #{before}"
-                 end, after]
+        lines = sides(before, after)
         lines += details(edit, %w[title group owner reason]) if before && after
-        { "title" => "Expectation #{(edit.after || edit.before)['title']}", "lines" => lines.compact }
+        { "title" => "Expectation #{(edit.after || edit.before)['title']}", "lines" => lines }
       end
 
       # A baseline or a label.
@@ -115,9 +112,16 @@ module CobaltLedger
       def rule(edit)
         before = edit.before && sentence(@old, edit.id)
         after = edit.after && sentence(@new, edit.id)
-        lines = [before && after && before != after ? "Before: #{before}" : nil, after || "Removed: #{before}"]
+        lines = sides(before, after)
         lines += details(edit, %w[title reason rank kind state owner review_by]) if before && after
-        { "title" => "Rule #{(edit.after || edit.before)['title']}", "lines" => lines.compact }
+        { "title" => "Rule #{(edit.after || edit.before)['title']}", "lines" => lines }
+      end
+
+      # before, after: sentences, nil for what is not there. What it says now comes last.
+      def sides(before, after)
+        return [after] if before.nil? || before == after
+
+        ["#{after ? 'Before' : 'Removed'}: #{before}", after].compact
       end
 
       def details(edit, names)
