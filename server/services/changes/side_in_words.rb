@@ -43,21 +43,8 @@ module Server
       found.nil? ? nil : value(found)
     end
 
-    # Any value as words: {"any": [{"role": "courier"}]} is "any: role courier".
-    def value(found) = plain(found)[0, 2000]
-
-    def plain(found)
-      case found
-      when Hash
-        name, inner = found.first
-        return inner == true ? name : "#{name} #{inner}" if found.size == 1 && (inner == true || inner.is_a?(String))
-
-        found.map { |name, inner| "#{name.tr('_', ' ')}: #{plain(inner)}" }.join("; ")
-      when Array then found.map { |inner| plain(inner) }.join(", ")
-      when String then found
-      else CobaltLedger::CanonicalJson.write(found)
-      end
-    end
+    # Any value as words.
+    def value(found) = CobaltLedger::Changes::DocumentWords.of(found)[0, 2000]
 
     # Of the rule by itself: no other bears on how it reads.
     def rule_sentence(document)
@@ -69,6 +56,6 @@ module Server
       # It names what is not there any more: then its title has to do.
       document["title"]
     end
-    private_class_method :expectation, :rule_sentence, :plain
+    private_class_method :expectation, :rule_sentence
   end
 end

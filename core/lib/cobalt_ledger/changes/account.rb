@@ -61,14 +61,8 @@ module CobaltLedger
           .map { |member| "#{member.tr('_', ' ')} #{plain(old[member])} becomes #{plain(new[member])}" }.join("; ")
       end
 
-      # Any value of a document in words, as far as they are read.
       def plain(value)
-        text = case value
-               when Hash then value.map { |name, inner| "#{name.tr('_', ' ')}: #{plain(inner)}" }.join("; ")
-               when Array then value.map { |inner| plain(inner) }.join(", ")
-               when BigDecimal then CanonicalJson.write(value)
-               else value.to_s
-               end
+        text = value.nil? ? "" : DocumentWords.of(value)
         text.empty? ? "none" : text[0, 500]
       end
 

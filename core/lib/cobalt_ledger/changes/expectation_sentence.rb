@@ -92,12 +92,13 @@ module CobaltLedger
       def values_of(values)
         (values || {}).map do |id, raw|
           field = @type&.field(id)
-          next yield(id, CanonicalJson.write(raw)) unless field
-
-          value = Decisions::Values.read(field, raw)
-          yield field.name, value.is_a?(Conditions::Unreadable) ? CanonicalJson.write(raw) : field.say(value,
-                                                                                                       @directory)
+          yield field&.name || id, field ? said(field, raw) : CanonicalJson.write(raw)
         end
+      end
+
+      def said(field, raw)
+        value = Decisions::Values.read(field, raw)
+        value.is_a?(Conditions::Unreadable) ? CanonicalJson.write(raw) : field.say(value, @directory)
       end
 
       def answers(answer)

@@ -6,6 +6,9 @@ module CobaltLedger
     class Audience
       # One role, group, department, unit or user, by kind and identifier.
       Member = Struct.new(:kind, :id) do
+        # item: as documents have it, {"role" => "registrar"}.
+        def self.from(item) = new(item.keys.first.to_sym, item.values.first)
+
         def to_h = { kind.to_s => id }
       end
 
@@ -23,7 +26,7 @@ module CobaltLedger
 
       # From the document form: {"everyone": true, "except": [...]} or {"any": [{"role": "courier"}], ...}.
       def self.from(hash)
-        members = ->(list) { (list || []).map { |item| Member.new(item.keys.first.to_sym, item.values.first) } }
+        members = ->(list) { (list || []).map { |item| Member.from(item) } }
         new(everyone: hash["everyone"] || false, any: members.call(hash["any"]), except: members.call(hash["except"]))
       end
 

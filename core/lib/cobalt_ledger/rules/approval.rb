@@ -9,7 +9,7 @@ module CobaltLedger
                           keyword_init: true) do
       # document: as its schema says; what it names is not looked up.
       def self.from(document)
-        by = document["by"]&.map { |item| Directory::Audience::Member.new(item.keys.first.to_sym, item.values.first) }
+        by = document["by"]&.map { |item| Directory::Audience::Member.from(item) }
         new(**document.transform_keys(&:to_sym), by: by).freeze
       end
 
