@@ -5,7 +5,8 @@ module Server
   module RefusalHelp
     # Writes down what somebody was refused because it is not theirs; that this fails is no reason to answer otherwise.
     def note_refused(problem)
-      refused_here.note(problem) if (token || account) && Refused.reason(problem)
+      reason = Refused.reason(problem)
+      refused_here.write(Refused.kind(problem), reason) if reason && (token || account)
     rescue StandardError => e
       Log.defect(e)
     end

@@ -29,16 +29,14 @@ module Server
       @record = @type && number && Record.find_by(record_type: @type, number: number)
     end
 
-    # problem: Problem that is about to be answered, and says something of access.
-    def note(problem)
-      write(RIGHTS.include?(problem.kind) ? "not_allowed" : "refused", self.class.reason(problem))
-    end
-
-    # A reason of one's own, as text.
+    # kind: one of KINDS; reason: text.
     def write(kind, reason)
       entry = { subject: @what, reason: reason[0, 1000], record: @record, record_type: @type }.compact
       JournalEntry.transaction { JournalEntry.note(kind, **@who, **entry) unless told_enough?(kind, entry) }
     end
+
+    # The kind of entry that a problem makes which says something of access.
+    def self.kind(problem) = RIGHTS.include?(problem.kind) ? "not_allowed" : "refused"
 
     # What a problem says of access, as text; nil where it says nothing of it.
     def self.reason(problem)
