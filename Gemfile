@@ -17,9 +17,11 @@ group :test do
   gem "axe-core-api", "~> 4.8"
   gem "capybara", "~> 3.39"
   gem "cuprite", "~> 0.15"
+  gem "parallel_tests", "~> 4.7"
   gem "pdf-reader", "~> 2.14"
   gem "rack-test", "~> 2.1"
   gem "rspec", "~> 3.12"
+  gem "simplecov", "~> 0.22", require: false
 end
 
 group :development do

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-require_relative "../core/spec/support/condition_sets"
+%w[trial draws condition_sets].each { |name| require_relative "../core/spec/support/#{name}" }
 
 # The solver on sets of conditions of every kind, and on hard ones, with z3 beside it where it is installed.
 module SolverBench

@@ -8,6 +8,9 @@ require "fileutils"
 Dir[File.join(__dir__, "support", "*.rb")].each { |file| require file }
 
 BCrypt::Engine.cost = 4
+# Jobs, and the server of the browser specs, are copies of this process. That they close the connections which they
+# inherit is as it should be.
+SQLite3::ForkSafety.suppress_warnings!
 
 RSpec.configure do |config|
   config.disable_monkey_patching!

@@ -2,8 +2,8 @@
 
 module Server
   module Jobs
-    # The process beside the server that works off long jobs. Where there is none, as in specs, a job is worked off by a
-    # thread of this process.
+    # The process beside the server that works off long jobs. Where there is none, as in specs and on a console, a copy
+    # of this process works them off and ends.
     module Crew
       PROGRAM = File.join(Paths::ROOT, "server", "jobs_main.rb")
 
@@ -31,15 +31,26 @@ module Server
         def wake
           return if @process
 
-          threads << Thread.new { ActiveRecord::Base.connection_pool.with_connection { Runner.new.work_off } }
+          copies << Process.fork do
+            Runner.new.work_off
+          ensure
+            # Without what this process would do at its own end.
+            exit!(0)
+          end
         end
 
-        # Waits for the thread of this process, where there is one.
-        def wait = (threads.shift.join until threads.empty?)
+        # Waits for the copies of this process.
+        def wait = (Process.wait(copies.shift) until copies.empty?)
+
+        # Ends the copies of this process, whatever they are at.
+        def abandon
+          copies.each { |copy| Process.kill(:KILL, copy) }
+          wait
+        end
 
         private
 
-        def threads = @threads ||= []
+        def copies = @copies ||= []
 
         # Starts it again when it is gone; what it had in hand goes back into the queue.
         def keep_going

@@ -112,7 +112,7 @@ RSpec.describe "Protection" do
     click_button("Make the token")
     secret = find(".secret").text
     ask = lambda do
-      uri = URI("#{page.server_url}/access/v1/evaluation")
+      uri = URI("#{Capybara.app_host}/access/v1/evaluation")
       Net::HTTP.post(uri, JSON.generate(subject: { type: "user", id: "loan-desk-link" }, action: { name: "open" },
                                         resource: { type: "outgoing-loan", id: "LN-0042" }),
                      "content-type" => "application/json", "authorization" => "Bearer #{secret}")

@@ -2,6 +2,20 @@
 
 require "capybara/rspec"
 require "capybara/cuprite"
+require "puma"
+require "puma/server"
+
+# Begins each example in a tab of its own, without cookies and storage, but leaves the cache of what was fetched and
+# compiled: to fetch all anew costs a second an example.
+class TabDriver < Capybara::Cuprite::Driver
+  def reset!
+    before = window_handles
+    open_new_window.then { |page| switch_to_window(page.target_id) }
+    before.each { |handle| close_window(handle) }
+    browser.cookies.clear
+    browser.page.command("Storage.clearDataForOrigin", origin: CopiedServer.address, storageTypes: "local_storage")
+  end
+end
 
 Capybara.register_driver(:chromium) do |app|
   path =
@@ -18,20 +32,81 @@ Capybara.register_driver(:chromium) do |app|
     disable-gpu
   ]
   switches << "no-sandbox" if Process.uid.zero?
-  Capybara::Cuprite::Driver.new(
+  TabDriver.new(
     app, browser_path: path, headless: true, window_size: [1280, 887], timeout: 20, process_timeout: 40,
          js_errors: true, browser_options: switches.to_h { |name| [name, nil] }
   )
 end
 Capybara.default_driver = :chromium
 Capybara.javascript_driver = :chromium
-Capybara.server = :puma, { Silent: true, Threads: "1:6" }
-Capybara.app = Server::Application
+Capybara.run_server = false
 Capybara.default_max_wait_time = 12
 Capybara.enable_aria_label = true
 
+# The application in a process of its own, as it is run for people: a copy of this one, with all that is compiled
+# already. There is one at a time, begun when an example first needs it.
+module CopiedServer
+  THREADS = { min_threads: 1, max_threads: 6 }.freeze
+  # All of them listen at the same address, one after the other.
+  DOOR = TCPServer.new("127.0.0.1", 0)
+
+  module_function
+
+  def address = "http://127.0.0.1:#{DOOR.local_address.ip_port}"
+
+  # Begins one, unless there is one.
+  def start
+    return if @process
+
+    warm_up
+    # SQLite's connections are not to be taken along.
+    ActiveRecord::Base.connection_handler.clear_all_connections!(:all)
+    @process = Process.fork { serve }
+  end
+
+  # Ends it, and the jobs that it has begun.
+  def stop
+    return unless @process
+
+    Process.kill(:TERM, @process)
+    Process.wait(@process)
+    @process = nil
+  end
+
+  # What every page asks for is loaded and worked out before the first copy is made, so that each copy has it.
+  def warm_up
+    @warm ||= begin
+      _, token = Server::Session.start(Server::Account.named("mairin"))
+      visitor = Rack::MockRequest.new(Server::Application)
+      %w[session overview directory people catalogue rules map?record_type=outgoing-loan&mode=edit].each do |path|
+        visitor.get("/api/#{path}", "HTTP_COOKIE" => "#{Server::RequestHelp::COOKIE}=#{token}", "HTTP_HOST" => "127.0.0.1")
+               .then { |answer| raise "#{path}: #{answer.body}" unless answer.ok? }
+      end
+    end
+  end
+
+  def serve
+    ending = Queue.new
+    trap(:TERM) { ending.close }
+    server = Puma::Server.new(Server::Application, nil, THREADS)
+    server.binder.inherit_tcp_listener("127.0.0.1", DOOR.local_address.ip_port, DOOR)
+    server.run
+    ending.pop
+    Server::Jobs::Crew.abandon
+  ensure
+    exit!(0)
+  end
+end
+
+Capybara.app_host = CopiedServer.address
+
 # What a person does in the browser, in the words a person would use.
 module Browsing
+  def visit(path)
+    CopiedServer.start
+    super
+  end
+
   # Comes in with a session that is open already: the door itself has specs of its own.
   def enter_as(login, at: "/")
     _, token = Server::Session.start(Server::Account.named(login))
@@ -109,9 +184,11 @@ RSpec.configure do |config|
       raise "the front end is not built: run bin/prepare"
     end
 
+    CopiedServer.stop
     SampleDatabase.fresh
     Server::SignInGuard.clear
   end
+  config.after(:suite) { CopiedServer.stop }
   config.after(type: :feature) do |example|
     if example.exception
       page.driver.save_screenshot(

@@ -13,7 +13,7 @@ module SampleDatabase
     File.join(FOLDER, "current.sqlite3").tap do |path|
       remove(path)
       FileUtils.cp(template, path)
-      connect(path)
+      connect(path, @compiled)
     end
   end
 
@@ -42,28 +42,25 @@ module SampleDatabase
     @template ||= File.join(FOLDER, "template.sqlite3").tap do |path|
       connect(path)
       Server::DemoData.load
+      # What is compiled from the sample once serves every copy of it.
+      Server::PolicyStore.instance.in_force
+      @compiled = Server::PolicyStore.instance.states
       ActiveRecord::Base.connection.execute("PRAGMA wal_checkpoint(TRUNCATE)")
       disconnect
     end
   end
 
-  def connect(path)
-    Server::PolicyStore.reset!
+  # compiled: states of just what this database holds, by key.
+  def connect(path, compiled = {})
+    Server::PolicyStore.reset!(compiled)
     [Server::AuditPart, Server::KeptAnswer].each { |each| each::MEMORY.clear }
     Server::Database.open(path)
   end
 
   # A job that is still under way would go on with a database that is taken away from it.
   def disconnect
-    cancel_jobs if ActiveRecord::Base.connected?
-    Server::Jobs::Crew.wait
+    Server::Jobs::Crew.abandon
     ActiveRecord::Base.connection_handler.clear_all_connections!(:all)
-  end
-
-  def cancel_jobs
-    Server::Job.open.update_all(status: "cancelled")
-  rescue ActiveRecord::StatementInvalid
-    # An example may have left a database that can't be written any more; then no job goes on with it either.
   end
 
   def remove(path) = FileUtils.rm_f([path, "#{path}-wal", "#{path}-shm"])

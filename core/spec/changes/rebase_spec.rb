@@ -2,7 +2,7 @@
 
 # Bringing edits up to another edition, held against what can be said of every outcome without knowing how it is found.
 RSpec.describe CobaltLedger::Changes::Rebase do
-  rounds = Integer(ENV.fetch("REBASES", 150))
+  rounds = 150
 
   def judge = ->(document) { CobaltLedger::Formats::PolicyJson.build(document, directory, shaped: true) }
   def between(from, to) = CobaltLedger::Changes::DocumentEdits.between(from, to)
@@ -19,10 +19,9 @@ RSpec.describe CobaltLedger::Changes::Rebase do
   end
 
   it "loses no edit, lets none win unseen, and leaves a sound policy, for #{rounds} generated pairs", :generated do
-    seed = chosen_seed("rebases")
     told = Hash.new(0)
-    rounds.times do |number|
-      generator = PolicyEdits.new(seed + number)
+    trials("rebases", rounds) do |seed|
+      generator = PolicyEdits.new(seed)
       base = generator.policy(self)
       mine = edited(generator, base, 3)
       theirs = edited(generator, base, 2)
@@ -31,7 +30,7 @@ RSpec.describe CobaltLedger::Changes::Rebase do
       base = newest(base)
       edits = between(base, mine)
       standing, aside, gone = described_class.new(edits, theirs, &judge).run
-      hold(base, theirs, edits, standing, aside, gone, seed + number)
+      hold(base, theirs, edits, standing, aside, gone, seed)
       { standing: standing, aside: aside, gone: gone }.each { |name, list| told[name] += list.size }
     end
 

@@ -3,10 +3,9 @@
 # A few fields at a glance, held against the whole decision.
 RSpec.describe CobaltLedger::Decisions::Glance do
   it "sees of any fields what the whole decision sees", :generated do
-    seed = chosen_seed("glances")
-    120.times do |number|
-      random = Random.new(seed + number)
-      generator = PolicyGenerator.new(seed + number)
+    trials("glances", 120) do |seed|
+      random = Draws.new(seed)
+      generator = PolicyGenerator.new(seed)
       policy = newest_policy(generator.policy(self), directory)
       engine = CobaltLedger::Decisions::Engine.new(policy, directory)
       type = policy.record_type("loan")
@@ -15,7 +14,7 @@ RSpec.describe CobaltLedger::Decisions::Glance do
       4.times do |turn|
         asked = generator.question.merge("mode" => %w[list view][turn % 2], "entered" => {})
         question = CobaltLedger::Formats::QuestionJson.read(asked, policy, directory)
-        compare(glance.of(question), engine.decide(question), ids, "seed #{seed + number}: #{ids} of #{asked}")
+        compare(glance.of(question), engine.decide(question), ids, "seed #{seed}: #{ids} of #{asked}")
       end
     end
   end

@@ -40,9 +40,8 @@ RSpec.describe CobaltLedger::Decisions::Hindrance do
   end
 
   it "names something exactly where a field is shut, for generated policies", :generated do
-    seed = chosen_seed("hindrance")
-    25.times do |number|
-      document = PolicyGenerator.new(seed + number).policy(self)
+    trials("hindrance", 25) do |seed|
+      document = PolicyGenerator.new(seed).policy(self)
       made =
         CobaltLedger::Decisions::Engine.new(newest_policy(document, directory), directory)
       asked =
@@ -55,7 +54,7 @@ RSpec.describe CobaltLedger::Decisions::Hindrance do
         next if found.level == "replace_only"
 
         expect(described_class.new(decision.result(id)).to_a.any?).to(
-          eq(!found.open?), "seed #{seed + number}, #{id} is #{found.level}"
+          eq(!found.open?), "seed #{seed}, #{id} is #{found.level}"
         )
       end
     end

@@ -2,12 +2,11 @@
 
 # A form that is opened on values, and one into which the same values are typed, are the same form.
 RSpec.describe "The first opening" do
-  policies = Integer(ENV.fetch("OPENINGS", 300))
+  policies = 120
 
   it "equals what any order of changes to the same values leads to (#{policies} generated policies)", :generated do
-    seed = chosen_seed("openings")
-    policies.times do |number|
-      generator = PolicyGenerator.new(seed + number, looking_back: false)
+    trials("openings", policies) do |seed|
+      generator = PolicyGenerator.new(seed, looking_back: false)
       engine =
         CobaltLedger::Decisions::Engine.new(
           newest_policy(generator.policy(self), directory), directory
@@ -19,8 +18,8 @@ RSpec.describe "The first opening" do
         )
       expected = form(engine, opened)
       2.times do |turn|
-        expect(typed(engine, asked, Random.new(seed + number + turn))).to(
-          eq(expected), "seed #{seed + number}: #{asked}"
+        expect(typed(engine, asked, Draws.new(seed + turn))).to(
+          eq(expected), "seed #{seed}: #{asked}"
         )
       end
     end

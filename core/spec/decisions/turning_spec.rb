@@ -28,10 +28,9 @@ RSpec.describe CobaltLedger::Decisions::Turning do
   end
 
   it "is never later than the next minute at which something differs, and is never past", :generated do
-    seed = chosen_seed("turnings")
     turned = 0
-    60.times do |number|
-      random = Random.new(seed + number)
+    trials("turnings", 25) do |seed|
+      random = Draws.new(seed)
       rules = Array.new(2) do |index|
         rule("notes", index.zero? ? "hide" : "lock", window: window(random), when: condition(random)).compact
       end
@@ -48,7 +47,7 @@ RSpec.describe CobaltLedger::Decisions::Turning do
       next unless other
 
       turned += 1
-      expect(told).to be <= at + (other * 60), "seed #{seed + number}: #{told} for #{at}, #{JSON.generate(rules)}"
+      expect(told).to be <= at + (other * 60), "seed #{seed}: #{told} for #{at}, #{JSON.generate(rules)}"
     end
     expect(turned).to be_positive
   end

@@ -2,7 +2,7 @@
 
 # What of the typing counts when somebody has changed their mind.
 RSpec.describe CobaltLedger::Decisions::Typing do
-  histories = Integer(ENV.fetch("HISTORIES", 150))
+  histories = 150
   domain = {
     "stage" => %w[a b c], "count" => [0, 1, 5, 9], "level" => [1, 5], "agreed" => [true, false],
     "contact" => %w[Ilse x], "notes" => %w[mercury plain]
@@ -156,25 +156,22 @@ RSpec.describe CobaltLedger::Decisions::Typing do
   end
 
   it "keeps the largest part that some order allows, whatever was taken back (#{histories} histories)", :generated do
-    seed = chosen_seed("histories")
     counted = Hash.new(0)
-    (0...(histories * 20)).each do |number|
-      # Until something was put aside a few times: that is rare.
-      break if number >= histories && counted[:aside] > 2
-
-      random = Random.new(seed + number)
-      generator = PolicyGenerator.new(seed + number)
+    # Until something was put aside a few times: that is rare.
+    trials("histories", histories, enough: -> { counted[:aside] > 2 }) do |seed|
+      random = Draws.new(seed)
+      generator = PolicyGenerator.new(seed)
       document = generator.policy(self)
-      document = opening_for_a_while(document, random) if (number % 3).positive?
+      document = opening_for_a_while(document, random) if (seed % 3).positive?
       engine =
         CobaltLedger::Decisions::Engine.new(newest_policy(document, directory), directory)
       question =
         CobaltLedger::Formats::QuestionJson.read(
-          generator.question.merge("mode" => %w[edit create][number % 2], "entered" => {}), engine.policy, directory
+          generator.question.merge("mode" => %w[edit create][seed % 2], "entered" => {}), engine.policy, directory
         )
       question = question.with(stored: {}) if question.mode == "create"
       typed = history(engine, question, random, domain)
-      hold(engine, question, typed, shut, counted, "seed #{seed + number}: #{typed} on #{question.stored}")
+      hold(engine, question, typed, shut, counted, "seed #{seed}: #{typed} on #{question.stored}")
     end
     expect(counted[:whole]).to be_positive
     expect(counted[:aside]).to be > 2

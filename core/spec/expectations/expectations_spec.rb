@@ -2,7 +2,7 @@
 
 # What is said of expectations, held against asking every record of a small world.
 RSpec.describe CobaltLedger::Expectations::Checker do
-  policies = Integer(ENV.fetch("POLICIES", 60))
+  policies = 60
   world = { "stage" => [nil, "a", "b"], "count" => [nil, 0, 2, 5], "level" => [nil, 0, 3, 6], "agreed" => [nil, true] }
   tried = 120
 
@@ -50,11 +50,10 @@ RSpec.describe CobaltLedger::Expectations::Checker do
 
   it "never calls a claim kept that some record breaks, and shows each that is broken, for #{policies} policies",
      :generated do
-    seed = chosen_seed("claims")
     told = Hash.new(0)
-    policies.times do |number|
-      random = Random.new(seed + number)
-      document = PolicyGenerator.new(seed + number).policy(self)
+    trials("claims", policies) do |seed|
+      random = Draws.new(seed)
+      document = PolicyGenerator.new(seed).policy(self)
       engine = CobaltLedger::Decisions::Engine.new(newest_policy(document, directory), directory)
       audience, users = [
         [{ "any" => [{ "role" => "courier" }] }, %w[ilka]], [{ "everyone" => true }, %w[asha ilka zora]],
@@ -70,7 +69,7 @@ RSpec.describe CobaltLedger::Expectations::Checker do
       verdict = checker(engine).check(expectation)
       told[verdict.status] += 1
       asked = questions(engine, users, expectation["never"], world, tried, random)
-      place = "seed #{seed + number}: #{expectation}"
+      place = "seed #{seed}: #{expectation}"
       hold(engine, verdict, expectation["never"], users, asked, place)
     end
 

@@ -24,7 +24,7 @@ RSpec.describe CobaltLedger::Formats::Identifier do
   end
 
   it "is the same for the same name, and never takes a plain name's place, for generated names", :generated do
-    random = Random.new(chosen_seed("identifiers"))
+    random = Random.new(27)
     letters = [
       *"a".."c", *"A".."C", "1", " ", "-", "_", "&", "/", "+", "é", "e\u0301", "Я", "я", "男", "\u{1F3FA}", ".", "'"
     ]

@@ -129,13 +129,6 @@ module Builders
   # The level of one field for a user, with record values as keywords.
   def level(engine, field_id, **asked) = engine.decide(question(engine, **asked))[field_id].level
 
-  # The seed of a property test: given, or a new one. It is printed, so that a failure can be repeated.
-  def chosen_seed(name)
-    Integer(ENV.fetch("SEED", Random.new_seed % 1_000_000)).tap do |seed|
-      RSpec.configuration.reporter.message("  #{name}: seed #{seed} (repeat with SEED=#{seed})")
-    end
-  end
-
   # Faults of what the block reads, as "place: message".
   def faults
     yield

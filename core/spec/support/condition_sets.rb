@@ -20,7 +20,7 @@ class ConditionSets
   # seed: Integer; people: identifiers of users, of whom some are named; role: of some of them.
   def initialize(seed, people, role = "registrar")
     @role = role
-    @random = Random.new(seed)
+    @random = Draws.new(seed)
     @people = people
   end
 
@@ -78,7 +78,7 @@ class ConditionSets
 
   # Clauses of three flags each.
   def self.three_flags(seed, flags, clauses)
-    random = Random.new(seed)
+    random = Draws.new(seed)
     Array.new(clauses) do
       {
         "any" =>

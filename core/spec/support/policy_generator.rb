@@ -13,7 +13,7 @@ class PolicyGenerator
 
   # looking_back: false to leave out what asks how the form was opened or what was stored.
   def initialize(seed, looking_back: true)
-    @random = Random.new(seed)
+    @random = Draws.new(seed)
     @looking_back = looking_back
   end
 

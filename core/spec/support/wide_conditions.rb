@@ -16,7 +16,7 @@ class WideConditions
   }.freeze
 
   def initialize(seed)
-    @random = Random.new(seed)
+    @random = Draws.new(seed)
   end
 
   # A policy document with fields and comparisons of these kinds. builders: what makes documents.

@@ -27,11 +27,14 @@ module Server
     # The one of this process.
     def self.instance = @instance ||= new
 
-    # For specs and for a reload of the demo.
-    def self.reset! = @instance = nil
+    # For specs and for a reload of the demo. states: what is compiled of just what the next database holds, by key.
+    def self.reset!(states = {}) = @instance = new(states)
 
-    def initialize
-      @states = {}
+    # Compiled states and directories, by key.
+    attr_reader :states
+
+    def initialize(states = {})
+      @states = states.freeze
       @memory = CobaltLedger::Memory.new(400)
       @lock = Monitor.new
     end
@@ -84,8 +87,7 @@ module Server
           changes = change_set.changes
           next if ChangeSet.where(id: change_set.id, revision: change_set.revision, published_edition: nil).none?
 
-          base = edition(change_set.base_edition, key[1]).document
-          build(key, CobaltLedger::Changes::DocumentEdits.apply(base, changes))
+          edited(key, edition(change_set.base_edition, key[1]), changes)
         end
         return found if found
       end
@@ -116,6 +118,13 @@ module Server
     end
 
     private
+
+    # A state with changes; where there are none, all that was worked out for the state serves this one too.
+    def edited(key, state, changes)
+      return state.dup.tap { |same| same.key = key }.freeze if changes.empty?
+
+      build(key, CobaltLedger::Changes::DocumentEdits.apply(state.document, changes))
+    end
 
     # [number of the edition in force, version of the directory]
     def newest

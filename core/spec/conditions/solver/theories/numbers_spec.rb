@@ -20,9 +20,8 @@ RSpec.describe CobaltLedger::Conditions::Solver::Numbers do
   end
 
   it "agrees with trying every number", :generated do
-    seed = chosen_seed("numbers")
-    200.times do |number|
-      random = Random.new(seed + number)
+    trials("numbers", 200) do |seed|
+      random = Draws.new(seed)
       constraints = Array.new(random.rand(2..6)) do
         [(0..2).to_a.sample(random.rand(1..3), random: random).to_h do |index|
           [index, [-7, -3, -2, -1, 1, 2, 3, 5].sample(random: random)]
@@ -38,8 +37,8 @@ RSpec.describe CobaltLedger::Conditions::Solver::Numbers do
         constraints.all? { |form, limit| form.sum { |index, factor| factor * point[index] } <= limit }
       end
       possible = [*-4..4].repeated_permutation(3).any? { |point| holds.call(point) }
-      expect(found).to eq(possible), "seed #{seed + number}: #{constraints}"
-      expect(holds.call(values)).to be(true), "seed #{seed + number}: #{values} for #{constraints}" if found
+      expect(found).to eq(possible), "seed #{seed}: #{constraints}"
+      expect(holds.call(values)).to be(true), "seed #{seed}: #{values} for #{constraints}" if found
     end
   end
 

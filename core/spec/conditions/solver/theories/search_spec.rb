@@ -22,19 +22,18 @@ RSpec.describe CobaltLedger::Conditions::Solver::Search do
   end
 
   it "agrees with trying everything, blames assumptions that do clash, and can be asked again", :generated do
-    seed = chosen_seed("search")
-    300.times do |number|
-      random = Random.new(seed + number)
+    trials("search", 300) do |seed|
+      random = Draws.new(seed)
       given = clauses(random, 8, random.rand(20..42))
       assumed = (0...8).to_a.sample(3, random: random).map { |variable| (variable * 2) + random.rand(2) }
       made = search(8, given)
       found = made.solve(assumed)
-      expect(found).to eq(satisfiable?(8, given + assumed.map { |literal| [literal] })), "seed #{seed + number}"
+      expect(found).to eq(satisfiable?(8, given + assumed.map { |literal| [literal] })), "seed #{seed}"
       unless found
         told = [made.core - assumed, satisfiable?(8, given + made.core.map { |literal| [literal] })]
-        expect(told).to eq([[], false]), "seed #{seed + number}"
+        expect(told).to eq([[], false]), "seed #{seed}"
       end
-      expect(made.solve([])).to eq(satisfiable?(8, given)), "seed #{seed + number}, asked again"
+      expect(made.solve([])).to eq(satisfiable?(8, given)), "seed #{seed}, asked again"
     end
   end
 
@@ -55,9 +54,8 @@ RSpec.describe CobaltLedger::Conditions::Solver::Search do
   end
 
   it "does not count a literal twice that would do for two clauses", :generated do
-    seed = chosen_seed("pigeonholes")
-    400.times do |number|
-      random = Random.new(seed + number)
+    trials("pigeonholes", 400) do |seed|
+      random = Draws.new(seed)
       pairs =
         (0...7)
           .to_a
@@ -70,7 +68,7 @@ RSpec.describe CobaltLedger::Conditions::Solver::Search do
           (0...7).to_a.sample(random.rand(2..4), random: random).map { |variable| variable * 2 }
         end
       found = CobaltLedger::Conditions::Solver::Pigeonholes.new(pairs + wide, []).clash
-      expect(satisfiable?(7, pairs + wide)).to be(false), "seed #{seed + number}" if found
+      expect(satisfiable?(7, pairs + wide)).to be(false), "seed #{seed}" if found
     end
   end
 
