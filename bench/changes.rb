@@ -63,7 +63,7 @@ module ChangesBench
 
     user = directory.users[(number * 37) % directory.users.size]
     { "id" => "e#{number}", "title" => "E", "answer" => { "levels" => { field.id => "editable" } },
-      "question" => { "user" => user.id, "record_type" => type.id, "unit" => directory.leaf_units.first,
+      "question" => { "user" => user.id, "record_type" => type.id, "unit" => directory.owning_units.first,
                       "mode" => %w[edit view list][number % 3] } }
   end
 

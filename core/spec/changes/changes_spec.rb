@@ -34,7 +34,7 @@ RSpec.describe CobaltLedger::Changes do
   it "says who gains and who loses, on which field, in which mode" do
     lines = described_class::Comparison.new(engine_of(before_document), engine_of(after_document)).lines
     notes = lines.find { |line| line.field == "notes" && line.mode == "edit" }
-    expect(notes.to_h).to include(people: ["ilka"], units: %w[tidewater kiln])
+    expect(notes.to_h).to include(people: ["ilka"], units: %w[tidewater kiln trust])
     expect([notes.before, notes.after].map { |each| each.state.level }).to eq(%w[read_only hidden])
     expect(notes.direction).to eq(["sees less"])
     contact = lines.find { |line| line.field == "contact" && line.mode == "edit" }

@@ -14,12 +14,20 @@ RSpec.describe CobaltLedger::Directory::Crowds do
     [{ "everyone" => true }] + members.combination(2).map { |pair| { "any" => pair } } +
     members.permutation(2).map { |one, other| { "any" => [one], "except" => [other] } }
 
-  it "holds the users whom an audience matches, as asking each of them does" do
+  it "holds the people whom an audience matches, as asking each of them does, and counts those of the directory" do
+    newcomer = CobaltLedger::Directory::NEWCOMER.id
     documents.each do |document|
-      expected = directory.users.select { |user| audience(document).match?(directory.principals_of(user.id)) }.map(&:id)
+      expected = directory.population.map(&:id).select do |id|
+        audience(document).match?(directory.principals_of(id))
+      end
       expect(names(crowds.of(audience(document)))).to eq(expected), document.to_s
-      expect(crowds.size(crowds.of(audience(document)))).to eq(expected.size)
+      expect(crowds.size(crowds.of(audience(document)))).to eq((expected - [newcomer]).size)
     end
+    expect(directory.principals_of(newcomer).ids(:role) + directory.principals_of(newcomer).ids(:unit)).to eq([])
+    expect([crowds.everybody, crowds.newcomer, 0].map { |bits| crowds.words(bits) }).to eq(
+      ["3 people and someone with no role, group or department", "someone with no role, group or department",
+       "0 people"]
+    )
   end
 
   it "parts them by how closely they are matched" do

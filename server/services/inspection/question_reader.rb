@@ -44,7 +44,7 @@ module Server
       return id if id && state.directory.find(:unit, id)
       raise CobaltLedger::BadInput.at("/unit", "there is no unit “#{id}”") if id
 
-      state.directory.leaf_units.first
+      state.directory.owning_units.first
     end
 
     # "role:courier" -> Principals. Kinds: user, role, group, department, unit; "everyone" for anybody.

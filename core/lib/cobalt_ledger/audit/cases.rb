@@ -5,7 +5,7 @@ module CobaltLedger
     # The ways in which the rules on a field can meet. For Survey.
     module Cases
       # Editing first, where most shows.
-      MODES = %w[edit create view list].freeze
+      MODES = Space::MODES.keys.sort_by { |mode| mode == "edit" ? 0 : 1 }.freeze
 
       # Every way in which a field's rules meet: a lazy enumeration of Case, built when they are asked for.
       def cases(field)
@@ -126,7 +126,7 @@ module CobaltLedger
         plan = plan(acting, above, mode, closeness(acting, question.principals), needed(field, acting))
         base = engine.facts(question, {})
         Case.new(
-          field, question, plan, -> { engine.feasible_under(plan, base) }, base,
+          field, question, plan, -> { engine.feasible_under(plan, base, free: Survey::FROM_NOW) }, base,
           -> { crowd ? crowds.size(crowd) : 1 }, crowd
         )
       end

@@ -42,7 +42,7 @@ module CobaltLedger
       # Units with those above them and the baselines they begin with.
       def places
         @places ||=
-          @directory.leaf_units.map do |unit|
+          Space.units(@directory).map do |unit|
             above = @directory.with_above(:unit, unit)
             [
               unit, above,

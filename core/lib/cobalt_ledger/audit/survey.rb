@@ -7,6 +7,9 @@ module CobaltLedger
     class Survey
       include Cases
 
+      # What the audit asks holds at some moment from its own on.
+      FROM_NOW = [*Space::OPEN, [:from_now]].freeze
+
       attr_reader :engine, :record_type, :policy, :directory, :at
 
       # engine: Decisions::Engine; documents: Hash of rule identifier to its document; at: Time of the audit.
@@ -93,8 +96,8 @@ module CobaltLedger
         )
       end
 
-      # Units that own records: Array of identifiers.
-      def units = directory.leaf_units
+      # Units that can own records: Array of identifiers.
+      def units = Space.units(directory)
 
       # An example that was decided once more, or nil when it does not bear the finding out.
       # fields: what the block, which judges the decisions by identifier, looks at.

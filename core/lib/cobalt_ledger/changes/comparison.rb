@@ -84,7 +84,7 @@ module CobaltLedger
       # Where it hangs on other records, it can't be told of anybody.
       def everywhere(sides, id, field)
         Places.new(*sides).of([]).map do |place|
-          undecided_at(id, field, sides[1].directory.users.map(&:id), place)
+          undecided_at(id, field, sides[1].directory.population.map(&:id), place)
         end
       end
 

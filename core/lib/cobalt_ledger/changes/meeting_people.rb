@@ -40,6 +40,8 @@ module CobaltLedger
         lines = lines.reject { |line| line.mode == "create" }
         named = Hash.new { |found, id| found[id] = [] }
         lines.each_with_index { |line, place| line.people.each { |id| named[id] << place } }
+        # Stored records are told of those who can meet them today.
+        named.delete(Directory::NEWCOMER.id)
         @kinds = named.keys.group_by do |id|
           named[id]
         end.map { |places, people| Kind.new(people, lines.values_at(*places)) }

@@ -39,7 +39,7 @@ module CobaltLedger
       def person = @person ||= @directory.crowds.then { |crowds| crowds.users(crowds.of(@rule.audience)).first }
 
       def unit
-        @unit ||= @directory.leaf_units.find { |id| @rule.reach.in_unit?(@directory.with_above(:unit, id)) }
+        @unit ||= Space.units(@directory).find { |id| @rule.reach.in_unit?(@directory.with_above(:unit, id)) }
       end
 
       def question

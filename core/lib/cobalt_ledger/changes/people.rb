@@ -56,7 +56,7 @@ module CobaltLedger
         old.product(new).filter_map { |one, other| (one & other).then { |both| both.empty? ? nil : both } }
       end
 
-      def names(side, users) = side.directory.crowds.users(users, side.directory.users.size).map(&:id)
+      def names(side, users) = side.directory.crowds.users(users, side.directory.population.size).map(&:id)
     end
   end
 end

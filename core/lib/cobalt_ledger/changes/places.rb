@@ -11,7 +11,7 @@ module CobaltLedger
       # from, to: Side.
       def initialize(from, to)
         @sides = [from, to]
-        @units = from.directory.leaf_units & to.directory.leaf_units
+        @units = Space.units(from.directory, to.directory)
       end
 
       # rules: of either policy. Returns an Array of Place.

@@ -17,13 +17,13 @@ module CobaltLedger
       # Who is one of some members: Array of identifiers of users.
       def of(directory, members)
         crowd = directory.crowds.of(Directory::Audience.new(any: members))
-        directory.crowds.users(crowd, directory.users.size).map(&:id).sort
+        directory.crowds.users(crowd, directory.population.size).map(&:id).sort
       end
 
       # Users whom both directories know, but not as the same: Array of identifiers. from, to: Directory::Directory.
       def moved(from, to)
-        known = from.users.to_set(&:id)
-        to.users.map(&:id).select do |id|
+        known = from.population.to_set(&:id)
+        to.population.map(&:id).select do |id|
           known.include?(id) && from.principals_of(id).standing != to.principals_of(id).standing
         end
       end

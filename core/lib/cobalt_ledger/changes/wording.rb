@@ -51,15 +51,17 @@ module CobaltLedger
           "#{where(undecided, [undecided.mode])}."
       end
 
-      # Whom it is about: "everyone", "everyone with the role Courier", "Asha Brandt and Ilka Fenn" or "12 people".
-      # people: Array of identifiers of users.
+      # Whom it is about: "everyone", "everyone with the role Courier", "Asha Brandt and Ilka Fenn" or "12 people", and
+      # beside them the newcomer. people: Array of identifiers of the population.
       def who(people)
-        @whole[people] ||= if people.size == @directory.users.size then "everyone"
-                           elsif people.size <= NAMED
-                             Words.list(people.map { |id| @directory.name_of(:user, id) })
-                           else
-                             kind_of(people) || Words.count(people.size, "person", "people")
-                           end
+        @whole[people] ||= begin
+          newcomer, users = people.partition { |id| id == Directory::NEWCOMER.id }
+          if users.size == @directory.users.size then newcomer.any? ? "everyone" : "everyone in the directory"
+          else
+            Words.list([(users_in_words(users) if users.any?),
+                        (Words.uncapitalize(Directory::NEWCOMER.name) if newcomer.any?)].compact)
+          end
+        end
       end
 
       # "Masked (only the last 3 characters kept), begins with “b”". answer: Answer or nil.
@@ -91,6 +93,13 @@ module CobaltLedger
 
       private
 
+      # users: Array of identifiers, not of all users.
+      def users_in_words(users)
+        return Words.list(users.map { |id| @directory.name_of(:user, id) }) if users.size <= NAMED
+
+        kind_of(users) || Words.count(users.size, "person", "people")
+      end
+
       def doing(line)
         told = line.direction
         told = told.empty? ? ["meets something else of"] : told.map { |words| OF.fetch(words, words) }
@@ -100,7 +109,10 @@ module CobaltLedger
       end
 
       # Is it told of them in the plural?
-      def several?(people) = people.size > 1 && !who(people).start_with?("everyone")
+      def several?(people) = people.size > 1 && !SINGULAR.match?(who(people))
+
+      # What stands for many and takes the verb of one.
+      SINGULAR = /\Aeveryone((?! and ).)*\z/
 
       # Verbs of several people.
       SEVERAL = { "sees" => "see", "finds" => "find", "is" => "are", "meets" => "meet", "now finds" => "now find",
@@ -117,7 +129,7 @@ module CobaltLedger
         "is masked otherwise" => "sees another part of",
         "holds another value" => "finds another value in", "is offered another value" => "is offered another value for"
       }.freeze
-      private_constant :MEMBER, :OF, :SEVERAL
+      private_constant :MEMBER, :OF, :SEVERAL, :SINGULAR
 
       def named(line, fields)
         types = @policies.filter_map { |policy| policy.record_type(line.record_type) }
@@ -142,7 +154,7 @@ module CobaltLedger
         told = Words.list(modes.map { |mode| Rules::Sentence::MODES.fetch(mode) }, "or")
         "#{" when #{told}" if modes.size < Decisions::Question::MODES.size}" \
           "#{" through #{channels(line)}" if line.channels.size < Decisions::Question::CHANNELS.size}" \
-          "#{" at #{units(line)}" if line.units.size < @directory.leaf_units.size}"
+          "#{" at #{units(line)}" if line.units.size < @directory.owning_units.size}"
       end
 
       def channels(line) = Words.list(line.channels.map { |each| Rules::Sentence::CHANNELS.fetch(each) }, "or")

@@ -32,7 +32,7 @@ module CobaltLedger
       end
 
       def unit
-        unit = options["unit"] or return directory.leaf_units.first
+        unit = options["unit"] or return directory.owning_units.first
         directory.find(:unit, unit) ? unit : raise(BadInput.at("--unit", "no unit “#{unit}” in the directory"))
       end
     end

@@ -11,6 +11,7 @@ module CobaltLedger
       NO_TIME = Unreadable.new("the time was not given").freeze
       NO_NETWORK = Unreadable.new("the network was not given").freeze
       NO_PLACE = Unreadable.new("the place was not given").freeze
+      NOT_GIVEN = { time: NO_TIME, network: NO_NETWORK, place: NO_PLACE }.freeze
       NO_PERSON = Unreadable.new("it is not known which person asks").freeze
 
       # What of the question, beside the record, can make a difference, by the kind of what is looked up.

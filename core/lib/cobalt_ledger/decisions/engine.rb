@@ -67,8 +67,11 @@ module CobaltLedger
         flagged ? question : question.with(lifted: true)
       end
 
-      # What a plan can come to: a Feasibility. base: Conditions::Facts with what is known whatever the record.
-      def feasible_under(plan, base) = plan.feasible(base) { Feasibility.new(plan, base, @search_memory) }
+      # What a plan can come to: a Feasibility. base: Conditions::Facts with what is known whatever the record; free: keys
+      # to be chosen although it knows them.
+      def feasible_under(plan, base, free: [])
+        plan.feasible(base, free) { Feasibility.new(plan, base, @search_memory, free: free) }
+      end
 
       # record_type: Catalogue::RecordType; principals: Directory::Principals; unit, mode, channel: String;
       # form: identifier or nil; fields: Array of Catalogue::Field, or nil for all.

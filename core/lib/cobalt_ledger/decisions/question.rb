@@ -4,8 +4,8 @@ module CobaltLedger
   module Decisions
     # One complete request for a decision. Immutable.
     class Question
-      MODES = %w[create edit view list].freeze
-      CHANNELS = %w[form import automation interface].freeze
+      MODES = Space::MODES.keys.freeze
+      CHANNELS = Space::CHANNELS.keys.freeze
 
       attr_reader :principals,
                   :record_type,

@@ -6,7 +6,8 @@ module CobaltLedger
     class Directory
       NODE_KINDS = %i[role group department unit].freeze
 
-      attr_reader :users, :roles, :groups, :departments, :units
+      # population: everyone whom claims are about: the users, and someone who is in no role, group or department.
+      attr_reader :users, :population, :roles, :groups, :departments, :units
 
       # users: Array of User; the others: Array of Node. Expects a directory without dangling references or rings.
       def initialize(users:, roles:, groups:, departments:, units:)
@@ -15,7 +16,8 @@ module CobaltLedger
         @groups = groups.freeze
         @departments = departments.freeze
         @units = units.freeze
-        @by_kind = { user: users, role: roles, group: groups, department: departments, unit: units }
+        @population = [*users, NEWCOMER].freeze
+        @by_kind = { user: @population, role: roles, group: groups, department: departments, unit: units }
           .transform_values { |items| items.to_h { |item| [item.id, item] }.freeze }.freeze
         @above = Hash.new { |found, key| found[key] = lineage(*key) }
         @principals = {}
@@ -44,12 +46,12 @@ module CobaltLedger
         @above[[kind, id]]
       end
 
-      # The units that own records, those without others below them: Array of identifiers, "none" where there is no
-      # unit.
-      def leaf_units
-        @leaf_units ||= begin
+      # Units that can own records, those with others below them too: Array of identifiers, "none" where there is no
+      # unit. Those without others below them come first.
+      def owning_units
+        @owning_units ||= begin
           parents = units.flat_map(&:above)
-          found = units.map(&:id).reject { |id| parents.include?(id) }
+          found = units.map(&:id).partition { |id| !parents.include?(id) }.flatten
           (found.empty? ? ["none"] : found).freeze
         end
       end
@@ -61,7 +63,7 @@ module CobaltLedger
       # members: Array of [kind, identifier]; attributes: Array of names.
       def alike(members, attributes)
         @alike.fetch([members, attributes]) do
-          users.group_by do |user|
+          population.group_by do |user|
             principals = principals_of(user.id)
             [members.map { |member| principals.include?(*member) }, user.attributes.values_at(*attributes)]
           end.values

@@ -6,9 +6,6 @@ module CobaltLedger
     # person among them, unit, form, mode and channel, whatever the record holds, whenever and from wherever it is
     # asked, by the solver; where it does not hold, with the record that shows it.
     class Never
-      # What is known whatever the record in other questions, and is here chosen as it likes.
-      FREE = [[:time], [:network], [:place]].freeze
-
       # What may not be, by name.
       MEETS = {
         "see" => ->(decision) { !decision.hidden? && !decision.masked? },
@@ -42,7 +39,7 @@ module CobaltLedger
         subjects.each do |type, fields|
           fields.each do |field|
             found = search(type, field, unsure)
-            return fails(type, field, *found) if found
+            return fails(type, field, found) if found
           end
         end
         unsure.empty? ? holds(subjects) : undecided(unsure.uniq)
@@ -75,96 +72,26 @@ module CobaltLedger
         end
       end
 
-      # [Decisions::Question that shows it, Decisions::ExampleQuestion], or nil. Notes what could not be told.
+      # An Audit::Anywhere::Found that breaks the claim, or nil. Notes what could not be told.
       def search(type, field, unsure)
         survey = @survey.call(type)
-        crowd = survey.crowds.of(@audience)
-        return nil if crowd.zero?
-
-        seen = {}.compare_by_identity
-        each_way(survey, type, field, crowd) do |question, subjects, action|
-          plan = survey.writes? ? @engine.plan_for(question) : survey.plan_for(question, subjects)
-          people = survey.exact?(subjects) ? question.principals.user_id : nil
-          next if (seen[plan] ||= {}).key?(people)
-
-          seen[plan][people] = true
-          found = proved(plan, question, field, action, unsure)
-          return found if found
-        end
-        nil
-      end
-
-      # Every kind of person, unit, form, mode and channel that the rules tell apart. Where rules write values, those on
-      # all fields count.
-      def each_way(survey, type, field, crowd)
-        contexts = Audit::Contexts.new(@engine.policy, type, @engine.directory)
-        modes = @claim["modes"] || Decisions::Question::MODES
-        modes = modes.select { |mode| field.asked_in?(mode) }
-        modes.group_by { |mode| mode == "create" ? "create" : "open" }.each do |key, own|
-          action = type.action(key)
-          subjects = survey.writes? ? type.subjects : [field, action]
-          rules = subjects.flat_map { |each| survey.bearing_on(each) }.uniq
-          ways = contexts.of(rules, @claim["channels"] || Decisions::Question::CHANNELS)
-          ways = ways.map(&:last).select { |_, _, mode| own.include?(mode) }
-          survey.kinds_of_people(subjects, crowd).each do |user|
-            ways.each do |unit, _, mode, channel, form|
-              question = survey.question(user, unit, mode, channel: channel, form: form ? type.form(form) : :own)
-              yield question, subjects, action
-            end
-          end
-        end
-      end
-
-      # Can the field be met on a record that the person may open, or make?
-      def proved(plan, question, field, action, unsure)
-        slots = [field, action].map { |each| plan.slot_of(each.id) }
-        tests = slots.flat_map(&:tests).uniq.sort
-        base = @engine.facts(question, {})
-        search = Decisions::Feasibility.new(plan, base, memory, free: FREE)
-        found = search.together(tests)
-        found.found.each do |vector, example|
-          outcomes = tests.zip(vector).each_with_object([]) { |(index, outcome), placed| placed[index] = outcome }
-          shown, opened = slots.map { |slot| slot.decide(outcomes, base.hand) }
-          next unless @meets.call(shown) && opened.allowed?
-
-          shows = borne_out(question, example, field)
-          return shows if shows
-
-          unsure << field
-        end
-        unsure << field unless found.complete
-        nil
-      end
-
-      def memory = @memory ||= Decisions::SearchMemory.new
-
-      # What was found is asked once more of the whole policy, before it is said; without what makes no difference.
-      def borne_out(question, example, field)
-        return nil unless shows?(question, example, field)
-
-        telling = example.keys.reduce(example) do |left, key|
-          shows?(question, left.except(key), field) ? left.except(key) : left
-        end
-        asked = Decisions::ExampleQuestion.new(question, telling)
-        [asked.question, asked]
-      end
-
-      def shows?(question, example, field)
-        decision = @engine.decide(Decisions::ExampleQuestion.new(question, example).question)
-        opened = decision.action(question.mode == "create" ? "create" : "open").allowed?
-        opened && @meets.call(decision[field.id])
+        anywhere = Audit::Anywhere.new(survey, { field => @meets })
+        found = anywhere.find(survey.crowds.of(@audience), modes: @claim["modes"] || Decisions::Question::MODES,
+                                                          channels: @claim["channels"] || Decisions::Question::CHANNELS)
+        unsure << field unless found || anywhere.sure?
+        found
       end
 
       def holds(subjects)
         count = subjects.sum { |_, fields| fields.size }
         words = if count.zero? then "no field is concerned"
                 else
-                  "proved for #{Words.count(count, 'field')} and #{Words.count(people, 'person', 'people')}"
+                  "proved for #{Words.count(count, 'field')} and #{people}"
                 end
         Verdict.new(expectation: @document, status: "holds", words: [words])
       end
 
-      def people = @engine.directory.crowds.size(@engine.directory.crowds.of(@audience))
+      def people = @engine.directory.crowds.then { |crowds| crowds.words(crowds.of(@audience)) }
 
       def undecided(fields)
         Verdict.new(
@@ -173,10 +100,10 @@ module CobaltLedger
         )
       end
 
-      def fails(type, field, question, asked)
-        words = "#{field.name} (#{type.name}) #{VERBS.fetch(@claim['may'])} #{question.principals.title}"
-        Verdict.new(expectation: @document, status: "fails", words: [words], example: question.to_h,
-                    lines: asked.lines(@engine.directory))
+      def fails(type, field, found)
+        words = "#{field.name} (#{type.name}) #{VERBS.fetch(@claim['may'])} #{found.question.principals.title}"
+        Verdict.new(expectation: @document, status: "fails", words: [words], example: found.question.to_h,
+                    lines: found.lines)
       end
     end
   end

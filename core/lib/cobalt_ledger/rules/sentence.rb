@@ -4,9 +4,8 @@ module CobaltLedger
   module Rules
     # A rule read back as one plain sentence, made from the rule itself.
     class Sentence
-      MODES = { "create" => "creating", "edit" => "editing", "view" => "viewing", "list" => "listing" }.freeze
-      CHANNELS = { "form" => "the form", "import" => "an import", "automation" => "an automation",
-                   "interface" => "a program" }.freeze
+      MODES = Space::MODES
+      CHANNELS = Space::CHANNELS
 
       # One part of the sentence. part: "audience", "reach", "window", "condition", or "line-0" and so on; nil for
       # joining words.

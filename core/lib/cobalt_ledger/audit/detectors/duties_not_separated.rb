@@ -4,7 +4,7 @@ module CobaltLedger
   module Audit
     module Detectors
       # One person can edit both fields of a pair that is declared to be kept apart (segregation of duties).
-      # Bad: who proposes a price can approve it. Good: they are two people.
+      # Bad: who proposes a price can approve it, if only once the stage is filled. Good: they are two people.
       class DutiesNotSeparated < Detector
         known_as "duties_not_separated", order: 43
         describes "Duties not separated",
@@ -15,26 +15,21 @@ module CobaltLedger
         def findings
           @policy.separations.select { |each| each.record_type == @type.id }.filter_map do |pair|
             fields = pair.fields.map { |id| @type.field(id) }
-            user = somebody(fields) or next
-            question = @survey.question(user, @survey.units.first, "edit")
-            finding(
-              "#{user.name} can edit both #{names(fields)}, which are to be kept apart: #{pair.title}.",
-              fields: fields,
-              example: Evidence.of(question, @survey.engine.decide(question), fields)
-            )
+            anywhere = Anywhere.new(@survey, fields.to_h { |field| [field, lambda(&:open?)] }, free: Survey::FROM_NOW)
+            found = anywhere.find(@survey.crowds.everybody, modes: %w[edit create])
+            @survey.unsure(fields.first) unless found || anywhere.sure?
+            found && tell(pair, fields, found)
           end
         end
 
         private
 
-        # The first of each class of people who is open to both.
-        def somebody(fields)
-          people = @directory.users.uniq { |user| @survey.engine.class_of(@type, @directory.principals_of(user.id)) }
-          people.find do |user|
-            unit = user.units.find { |each| @survey.units.include?(each) } || @survey.units.first
-            decision = @survey.engine.decide(@survey.question(user, unit, "edit"))
-            fields.all? { |field| decision[field.id].open? }
-          end
+        def tell(pair, fields, found)
+          finding(
+            "#{found.question.principals.title} can edit both #{names(fields)}#{Where.of(found, @survey)}, which are " \
+            "to be kept apart: #{pair.title}.",
+            fields: fields, example: Evidence.of(found.question, found.decisions, fields, found.lines)
+          )
         end
       end
     end

@@ -3,7 +3,7 @@
 module CobaltLedger
   module Audit
     module Detectors
-      # Covered values may be revealed to somebody who is nobody in particular.
+      # Covered values may be revealed to someone with no role, group or department.
       # Bad: a rule allows everyone to reveal. Good: it is allowed to the few who may have to.
       class RevealedToEveryone < Detector
         include ActionCases
@@ -12,39 +12,33 @@ module CobaltLedger
         describes "Revealed to everyone",
                   severity: "error",
                   group: "exposed",
-                  meaning: "Somebody who is nobody in particular may have covered values revealed."
+                  meaning: "Someone with no role, group or department may have covered values revealed."
 
         def findings
           reveal = @type.action("reveal")
           return [] unless spoken_of?(reveal)
 
-          open = @survey.units.product(reveal.modes).find { |unit, mode| possible?(unit, mode) } or return []
-          rules = @survey.rules_on(reveal).select { |rule| rule.audience.everyone? && allows?(rule, reveal) }
-          question = @survey.question(anyone, *open)
-          [
-            finding(
-              "Everyone may have covered values of #{Words.indefinite(@type.noun)} revealed.",
-              fields: [reveal], rules: rules,
-              example: Evidence.of(question, @survey.engine.decide(question).actions, [reveal]),
-              remedies: rules.map { |rule| switch_off(rule) }
-            )
-          ]
+          anywhere = Anywhere.new(@survey, { reveal => lambda(&:allowed?) }, free: Survey::FROM_NOW)
+          found = anywhere.find(@survey.crowds.newcomer, modes: reveal.modes)
+          found ? [tell(reveal, found)] : []
         end
 
         private
 
-        def possible?(unit, mode)
-          question = Decisions::Question.new(
-            principals: @directory.bare(:everyone), record_type: @type, unit: unit, mode: mode, at: @survey.at
+        def tell(reveal, found)
+          rules = @survey.rules_on(reveal).select do |rule|
+            rule.audience.match?(found.question.principals) && allows?(rule, reveal)
+          end
+          finding(
+            "Someone with no role, group or department can have covered values of #{Words.indefinite(@type.noun)} " \
+            "revealed#{Where.of(found, @survey)}.",
+            fields: [reveal], rules: rules,
+            example: Evidence.of(found.question, found.decisions, [reveal], found.lines),
+            remedies: rules.map { |rule| switch_off(rule) }
           )
-          outcomes, = @survey.engine.feasible(question).of(Catalogue::Action.id("reveal"))
-          outcomes.any? { |each| each.decision.allowed? }
         end
 
         def allows?(rule, reveal) = gives?(rule, reveal, :permission, Access::Facets::ALLOWED)
-
-        # Somebody of the directory to show it with.
-        def anyone = @directory.users.min_by { |each| each.roles.size + each.groups.size }
       end
     end
   end

@@ -86,9 +86,9 @@ module CobaltLedger
         end
 
         # A moment that nothing is known of: Terms::Quantity.
-        def open_moment(world, blank)
+        def open_moment(world, blank, earliest = World::FIRST_DAY * Clocks::DAY)
           variable =
-            world.numbers.variable(World::FIRST_DAY * Clocks::DAY, ((World::LAST_DAY + 1) * Clocks::DAY) - 1, world.now)
+            world.numbers.variable(earliest, ((World::LAST_DAY + 1) * Clocks::DAY) - 1, world.now)
           Terms::Quantity.new(world.numbers, { variable => 1 }, 0, 1, blank, READ_TIME)
         end
 

@@ -36,6 +36,7 @@ module CobaltLedger
           literals = @world.search.values
           holds = ->(formula) { truth(formula, literals) }
           found = @world.terms.to_h { |key, term| [key, term.value(holds)] }.merge(@world.computed_values(holds))
+          found.merge!(@world.unknown(holds))
           @world.untouched_fields.each { |id| found.delete([:entered, id]) if found[[:entered, id]].nil? }
           found
         end

@@ -64,7 +64,7 @@ module CobaltLedger
           return @base.attribute(name) unless @values.key?([:user]) || @values.key?([:attribute, name])
           return fetch([:attribute, name]) { UNKNOWN } unless @values.key?([:user])
 
-          @known[[:user]] ? directory.find(:user, @values[[:user]]).attributes[name] : UNKNOWN
+          @known[[:user]] ? directory.principals_of(@values[[:user]]).attributes[name] : UNKNOWN
         end
 
         def entered = fields(:entered)

@@ -98,7 +98,8 @@ module CobaltLedger
             return base.at.is_a?(Unreadable) ? nil : Making.moment(self, base.at)
           end
 
-          terms[[:time]] ||= Making.open_moment(self, false)
+          # Where only what is to come is asked about, no moment before that of the question.
+          terms[[:time]] ||= Making.open_moment(self, false, *(now if @free.include?([:from_now])))
         end
 
         # The calendar day of asking.
@@ -122,6 +123,21 @@ module CobaltLedger
           terms[[:network]] ||= Terms::Address.new(self)
         end
 
+        # Of what is open, some may also not be known at all, so that nothing that asks for it can be told: a literal
+        # for its being known, true where it has to be. key: as of Operand#reads.
+        def known(key)
+          return true unless Space.unknown?(key) && free?(key)
+
+          once([:known, key]) { search.variable(nil, phase: true) }
+        end
+
+        # What is not known in the model that was found: Hash of key to Unreadable.
+        def unknown(holds)
+          @once.filter_map { |(kind, key), literal| key if kind == :known && !holds.call(literal) }
+            .to_h { |key| [key, Facts::NOT_GIVEN.fetch(key[0])] }
+        end
+
+        # A policy names places; an address that lies in none of them comes without one, as one that is not known does.
         def place(options)
           return Terms::Pick.new(self, { base.place => true }) unless free?([:place])
 

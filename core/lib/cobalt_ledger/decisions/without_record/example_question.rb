@@ -20,8 +20,7 @@ module CobaltLedger
         held = {} if @question.mode == "create"
         @question.with(
           principals: principals, stored: held.compact, entered: screen.reject { |id, value| held[id] == value },
-          at: @found.fetch([:time], @question.at),
-          network: @found.fetch([:network], @question.network), place: @found.fetch([:place], @question.place),
+          at: @found.fetch([:time], @question.at), network: given(:network), place: given(:place),
           locked: @found.fetch([:locked], @question.locked), related: related(screen, held)
         )
       end
@@ -32,6 +31,12 @@ module CobaltLedger
       end
 
       private
+
+      # What was assumed, or what the question gives; nil where it was assumed that it is not known.
+      def given(name)
+        value = @found.fetch([name], @question.public_send(name))
+        value unless value.is_a?(Conditions::Unreadable)
+      end
 
       # JSON values.
       def values(kind)
@@ -59,6 +64,8 @@ module CobaltLedger
 
       def line(key, value, directory)
         kind, id, other = key
+        return { "name" => "the #{kind}", "words" => "not known" } if value.is_a?(Conditions::Unreadable)
+
         case kind
         when :entered, :stored
           field = @type.field(id)

@@ -46,7 +46,7 @@ module CobaltLedger
 
         attributes, members, named = asked
         @directory
-          .users
+          .population
           .each_with_index
           .group_by do |user, _|
             principals = @directory.principals_of(user.id)
