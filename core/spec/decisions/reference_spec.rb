@@ -5,7 +5,7 @@ RSpec.describe "Decisions held against a simple reference" do
 
   it "agrees on every facet of every field, with and without reasoning (#{cases} cases)", :generated do
     trials("reference", cases / 6) do |seed|
-      generator = PolicyGenerator.new(seed)
+      generator = PolicyGenerator.new(seed, circumstances: true)
       document = generator.policy(self)
       engine = CobaltLedger::Decisions::Engine.new(newest_policy(document, directory), directory)
       reference = ReferenceResolver.new(document, directory_document)

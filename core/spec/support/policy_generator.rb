@@ -11,10 +11,12 @@ class PolicyGenerator
 
   PRECEDENCE = %w[strictest most_open first_in_order closest_audience no_overlap].freeze
 
-  # looking_back: false to leave out what asks how the form was opened or what was stored.
-  def initialize(seed, looking_back: true)
+  # looking_back: false to leave out what asks how the form was opened or what was stored, and what is computed;
+  # circumstances: true for conditions on network and place, and questions that give them or not.
+  def initialize(seed, looking_back: true, circumstances: false)
     @random = Draws.new(seed)
     @looking_back = looking_back
+    @circumstances = circumstances
   end
 
   def policy(builders)
@@ -40,6 +42,7 @@ class PolicyGenerator
     document = builders.policy_document(
       *rules, fields: fields, baselines: Array.new(@random.rand(3)) { |index| baseline(index) }
     ).merge("precedence" => chance(0.5) ? "strictest" : pick(PRECEDENCE))
+    document["places"] = PLACES if @circumstances
     beyond_fields(document["record_types"][0])
     document
   end
@@ -58,13 +61,33 @@ class PolicyGenerator
 
   def question
     {
-      "user" => pick(%w[asha ilka zora]), "record_type" => "loan", "unit" => pick(%w[trust tidewater kiln]),
+      "user" => pick(%w[asha ilka zora *]), "record_type" => "loan", "unit" => pick(%w[trust tidewater kiln]),
       "mode" => pick(%w[create edit view list]), "channel" => pick(%w[form import interface]), "stored" => values,
       "entered" => chance(0.5) ? values : {}
-    }.merge(pick([{}, {}, {}, { "locked" => true }, { "lifted" => true }]))
+    }.merge(pick([{}, {}, {}, { "locked" => true }, { "lifted" => true }]), whence)
   end
 
   private
+
+  PLACES = [{ "id" => "lab", "name" => "Lab" }, { "id" => "dock", "name" => "Dock" }].freeze
+  BLOCKS = %w[192.0.2.0/24 192.0.2.128/25 10.0.0.0/8].freeze
+
+  # Where a question comes from: known, not known, or from outside of all that conditions name.
+  def whence
+    return {} unless @circumstances
+
+    { "place" => pick(["lab", "dock", nil]), "network" => pick(["192.0.2.7", "192.0.2.200", "203.0.113.9", nil]) }.compact
+  end
+
+  def circumstance
+    if chance(0.5)
+      return { "compare" => "within_network", "left" => { "network" => true }, "right" => { "values" => [pick(BLOCKS)] } }
+    end
+
+    name = pick(%w[equal not_equal one_of])
+    { "compare" => name, "left" => { "place" => true },
+      "right" => name == "one_of" ? { "values" => %w[lab dock] } : { "value" => pick(%w[lab dock]) } }
+  end
 
   def pick(items) = items[@random.rand(items.size)]
   def chance(part) = @random.rand < part
@@ -195,13 +218,15 @@ class PolicyGenerator
   end
 
   def comparison
-    id = pick(%w[stage count level agreed contact notes])
+    return circumstance if @circumstances && chance(0.12)
+
+    id = pick(%w[stage count level agreed contact notes] + (@looking_back ? %w[total] : []))
     return { "compare" => pick(%w[is_blank is_filled]), "left" => { "field" => id } } if chance(0.2)
     if @looking_back && chance(0.05)
       return { "compare" => "equal", "left" => { "locked" => true },
                "right" => { "value" => chance(0.5) } }
     end
-    return { "compare" => "was_changed", "left" => { "field" => id } } if @looking_back && chance(0.1)
+    return { "compare" => "was_changed", "left" => { "field" => id } } if @looking_back && id != "total" && chance(0.1)
 
     name, right = right_of(id)
     { "compare" => name, "left" => { @looking_back && chance(0.1) ? "stored" : "field" => id }, "right" => right }
@@ -215,7 +240,7 @@ class PolicyGenerator
       else
         [pick(%w[one_of none_of]), { "values" => some(%w[a b c]) }]
       end
-    when "count", "level"
+    when "count", "level", "total"
       return ["between", { "values" => [1, 5] }] if chance(0.15)
 
       other = { "field" => id == "count" ? "level" : "count" }

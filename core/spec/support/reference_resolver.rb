@@ -178,8 +178,18 @@ class ReferenceResolver
     audience["everyone"] || audience["any"].any? { |member| mine.include?(member.first) }
   end
 
+  # Someone whom the directory does not have is in nothing.
+  def user = @directory["users"].find { |each| each["id"] == @question["user"] } || { "id" => @question["user"] }
+
+  # Count times level: blank where one of them is, and not to be told where one can't be read.
+  def product(values)
+    inputs = %w[count level].map { |id| value(id, values) }
+    return nil if inputs.include?(nil)
+
+    inputs.include?(WRONG) ? WRONG : inputs.reduce(:*)
+  end
+
   def principals
-    user = @directory["users"].find { |each| each["id"] == @question["user"] }
     found = [["user", user["id"]]] + (user["roles"] || []).map { |id| ["role", id] }
     found += (user["groups"] || []).flat_map { |id| upward("groups", id).map { |each| ["group", each] } }
     found += upward("departments", user["department"]).map { |each| ["department", each] } if user["department"]
@@ -303,7 +313,6 @@ class ReferenceResolver
   def steps(audience)
     return [9, 0] if audience["everyone"]
 
-    user = @directory["users"].find { |each| each["id"] == @question["user"] }
     audience["any"].filter_map { |member| far(*member.first, user) }.min
   end
 
@@ -407,6 +416,7 @@ class ReferenceResolver
       return ((@question["locked"] && !@question["lifted"]) || false) == condition["right"]["value"]
     end
     return changed(condition["left"]["field"]) if condition["compare"] == "was_changed"
+    return whence(condition) if condition["left"].key?("place") || condition["left"].key?("network")
 
     left =
       if condition["left"]["stored"]
@@ -437,12 +447,26 @@ class ReferenceResolver
     end
   end
 
+  # What is asked of where the question comes from; what it does not say can't be told.
+  def whence(condition)
+    right = condition["right"].values.first
+    if condition["left"]["network"]
+      return @question["network"] && IPAddr.new(right.first).include?(IPAddr.new(@question["network"]))
+    end
+
+    place = @question["place"] or return nil
+    { "equal" => place == right, "not_equal" => place != right,
+      "one_of" => Array(right).include?(place) }.fetch(condition["compare"])
+  end
+
   def changed(id)
     pair = [value(id), value(id, @question["stored"] || {})]
     pair.include?(WRONG) ? nil : pair[0] != pair[1]
   end
 
   def value(id, values = @values)
+    return product(values) if id == "total"
+
     field = @type["fields"].find { |each| each["id"] == id }
     raw = values[id]
     case field["kind"]

@@ -13,7 +13,7 @@ module Server
     end
 
     # Identifiers of the record types that are not the same.
-    def types = @comparison.record_types.reject { |id| @digests.map { |digests| digests[id] }.uniq.one? }
+    def types = @comparison.record_types.reject { |id| @digests.map { |digests| digests[id] }.uniq.size == 1 }
 
     # [Array of Changes::Line, Array of Changes::Undecided] of a record type. id: identifier.
     def of(id) = PARTS.fetch(@digests.map { |digests| digests[id] }) { @comparison.of(id) }

@@ -6,17 +6,20 @@ module CobaltLedger
     # wanted for one person, who may open the record, or make it. What it finds was decided; where it finds nothing and
     # is sure, there is nothing.
     class Anywhere
-      # What shows it: question: Decisions::Question; lines: what it holds, for people; decisions: by identifier.
-      Found = Struct.new(:question, :lines, :decisions)
+      # What shows it: question: Decisions::Question; lines: what it holds, for people; decisions: by identifier;
+      # conditional: true where it may hang on what the record holds.
+      Found = Struct.new(:question, :lines, :decisions, :conditional)
 
       # survey: Survey; wanted: Hash of Catalogue::Field or Action to a lambda from its decision to true or false;
-      # free: keys to be chosen although the question tells them.
-      def initialize(survey, wanted, free: Space::OPEN)
+      # free: keys to be chosen although the question tells them; opening: false where it does not matter whether the
+      # person may open the record.
+      def initialize(survey, wanted, free: Space::OPEN, opening: true)
         @survey = survey
         @engine = survey.engine
         @type = survey.record_type
         @wanted = wanted
         @free = free
+        @opening = opening
         @sure = true
       end
 
@@ -73,7 +76,7 @@ module CobaltLedger
           decided = subjects.zip(slots).to_h { |each, slot| [each.id, slot.decide(outcomes, base.hand)] }
           next unless wanted?(decided, action)
 
-          borne_out(question, example, action)&.then { |shows| return shows }
+          borne_out(question, example, action)&.then { |shows| return shows.tap { |each| each.conditional = tests.any? } }
           @sure = false
         end
         @sure = false unless found.complete
@@ -81,7 +84,7 @@ module CobaltLedger
       end
 
       def wanted?(decided, action)
-        decided[action.id].allowed? && @wanted.all? { |subject, test| test.call(decided[subject.id]) }
+        (!@opening || decided[action.id].allowed?) && @wanted.all? { |subject, test| test.call(decided[subject.id]) }
       end
 
       def memory = @memory ||= Decisions::SearchMemory.new

@@ -30,6 +30,13 @@ module CobaltLedger
       # Does a rule reach there and mean these people?
       def reached?(rule) = (slot.rules + slot.guardrails).any? { |entry| entry.source.rule.equal?(rule) }
 
+      # All that some conditions can come to here: a Conditions::Solver::Situations::Found.
+      def possible(conditions)
+        return Conditions::Solver::Situations::Found.new({ [] => {} }, true) if conditions.empty?
+
+        @feasible.call.situations(conditions)
+      end
+
       # What can happen: Array of [outcomes by index of the plan's tests, example].
       def situations = @situations ||= @feasible.call.combinations(field.id)
 

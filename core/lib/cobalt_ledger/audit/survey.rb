@@ -80,11 +80,19 @@ module CobaltLedger
       # Users a rule is meant for: a set of Directory::Crowds.
       def matching(rule) = @people.matching(rule)
 
+      # Whom a case stands for: "8 people such as Asha Brandt".
+      def whom(kase)
+        alone = kase.crowd.nil? || crowds.size(kase.crowd).zero?
+        alone ? kase.question.principals.title : "#{crowds.words(kase.crowd)}, such as #{kase.question.principals.title}"
+      end
+
       # The users of a set, as few as wanted.
       def users_in(bits, most = 1) = crowds.users(bits, most)
 
       # One user for each way in which some of the people match the rules on some fields: a lazy enumeration.
       def kinds_of_people(fields, among = crowds.everybody)
+        return [].lazy if among.zero?
+
         @people.parted(speaking_of(fields), among).lazy.map { |_, users| users_in(users).first }
       end
 
@@ -123,9 +131,19 @@ module CobaltLedger
       def together(conditions, mode)
         @together ||= {}
         @together[[conditions.map(&:to_h), mode]] ||= Conditions::Solver::Satisfy.new(
-          record_type, mode, Conditions::Facts.new(directory: directory, at: at, zone: policy.zone),
-          free: [[:time], [:user]]
+          record_type, mode, anyone, free: [*Space::OPEN, [:user]]
         ).decide(conditions)
+      end
+
+      # All that a condition can come to in some modes, whoever asks, at any moment and from anywhere: [Array of true,
+      # false and nil (it can't be told), was everything decided?].
+      def comes_to(condition, modes)
+        found = modes.map { |mode| mode_kind(mode) }.uniq.map do |mode|
+          once([:comes_to, condition.identity, mode]) do
+            Conditions::Solver::Situations.new(record_type, mode, anyone, free: [*Space::OPEN, [:user]]).of([condition])
+          end
+        end
+        [found.flat_map { |each| each.found.keys.flatten }.uniq, found.all?(&:complete)]
       end
 
       # Fields of which not everything that was looked at could be decided: Array of Catalogue::Field.
@@ -135,6 +153,12 @@ module CobaltLedger
       def unsure(field) = (@unsure ||= []) << field
 
       private
+
+      # Facts of a question of which nothing is given.
+      def anyone = Conditions::Facts.new(directory: directory, at: at, zone: policy.zone)
+
+      # Viewing and listing ask the same of a record.
+      def mode_kind(mode) = %w[create edit].include?(mode) ? mode : "view"
 
       def plan(rules, above, mode, closeness, fields)
         Decisions::Plan.new(policy, record_type, rules, above, mode, closeness, fields: fields)

@@ -11,7 +11,7 @@ module CobaltLedger
         question = found.question
         channel = question.channel == "form" ? "" : " through #{Space::CHANNELS.fetch(question.channel)}"
         " when #{Space::MODES.fetch(question.mode)}#{channel} at #{survey.directory.name_of(:unit, question.unit)}" \
-          "#{', on some records' if found.lines.any?}"
+          "#{', on some records' if found.conditional}"
       end
     end
   end

@@ -58,8 +58,13 @@ module CobaltLedger
 
       # One computed field. values: typed values with its inputs; typed: what was typed in its place, which counts while
       # an input is blank.
-      # Returns a Rational, what was typed where that may be, or nil.
+      # Returns a Rational, what was typed where that may be, or nil; what stands for an input that can't be read, where
+      # none is blank: then it can't be told either.
       def work_out(step, values, typed)
+        inputs = values.values_at(*step.inputs)
+        unreadable = inputs.find { |value| !value.is_a?(Numeric) }
+        return unreadable if unreadable && inputs.none?(&:nil?)
+
         result = result(step, values)
         return result unless result.is_a?(Blank)
 

@@ -25,7 +25,7 @@ module CobaltLedger
       def fields = [@from, @to].flat_map { |side| side.type ? side.type.subjects.map(&:id) : [] }.uniq
 
       # Is a field covered as on other records than before? What that comes to hangs on those records.
-      def inherits?(id) = [@from, @to].map { |side| side.type && inherited(side.type, id) }.uniq.size > 1
+      def inherits?(id) = [@from, @to].map { |side| side.type ? inherited(side.type, id) : [] }.uniq.size > 1
 
       # Has something moved that can make a difference to a field?
       def bears_on?(id)

@@ -12,6 +12,7 @@ module CobaltLedger
         case node
         when Group then joined(node, node.parts.map { |part| person(part, facts) })
         when Not then opposite(person(node.part, facts))
+        when AtOpening then person(node.part, facts).then { |part| part.is_a?(Fixed) ? part : AtOpening.new(part) }
         when Comparison then of_person?(node) ? new(node.compile.call(facts)) : node
         else node
         end

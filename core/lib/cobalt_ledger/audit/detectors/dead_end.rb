@@ -16,52 +16,48 @@ module CobaltLedger
                     "is shut for."
 
         def findings
-          @survey
-            .rules
-            .select(&:condition)
-            .flat_map do |rule|
-              @type
-                .fields
-                .select { |field| !field.never_typed? && shuts?(rule, field) }
-                .filter_map { |field| dead(rule, field) }
+          @survey.rules.select(&:condition).flat_map do |rule|
+            @type.fields.reject(&:never_typed?).filter_map do |field|
+              shutting(rule, field).lazy.filter_map { |part| dead(rule, part, field) }.first
             end
+          end
         end
 
         private
 
-        def shuts?(rule, field)
-          given(rule, field).any? { |gives| gives.entry == Access::Facets::LOCKED } || hides?(rule, field)
+        # What of a rule shuts a field: its effects while the condition holds, or those of an otherwise.
+        # Array of Rules::Contribution.
+        def shutting(rule, field)
+          rule.contributions_on(field).select do |part|
+            part.gives.entry == Access::Facets::LOCKED || hides?(part)
+          end
         end
 
-        def hides?(rule, field)
-          given(rule, field).any? { |gives| gives.visibility == Access::Facets::HIDDEN }
-        end
+        def hides?(part) = part.gives.visibility == Access::Facets::HIDDEN
 
-        # What a rule gives a field while its condition holds: Array of Access::State.
-        def given(rule, field) = rule.holding_on(field).map(&:gives)
+        def dead(rule, part, field)
+          deciding = part.test.fields
+          return nil unless possible?(part, field, deciding)
 
-        def dead(rule, field)
-          deciding = rule.condition.fields
-          return nil unless possible?(rule, field, deciding)
-
-          answer = @survey.together([rule.condition, blank(field)], "edit")
+          answer = @survey.together([part.test, blank(field)], "edit")
           kase = answer.yes? ? @survey.cases_with(field, rule, modes: %w[edit]).first : nil
           example = kase && shown(kase, answer, field, deciding)
           return nil unless example && anybody_stuck?(rule, kase, answer, field, deciding)
 
           finding(
-            "#{called(rule)} shuts #{field.name} while it is blank, and none of those it is for can change " \
+            "#{called(rule)} shuts #{field.name} while it is blank. On the example’s record at " \
+            "#{@directory.name_of(:unit, kase.question.unit)}, none of those it is for can change " \
             "#{Words.list(deciding.map { |id| @type.field(id).name }, 'or')}.",
-            fields: [field], rules: [rule], example: example, remedies: [guarded(rule, field), switch_off(rule)]
+            fields: [field], rules: [rule], example: example,
+            remedies: [part.otherwise? ? nil : guarded(rule, field), switch_off(rule)]
           )
         end
 
         # Only what stands on the screen can be changed; and a hidden field is missed only where it is what would bring
         # itself back.
-        def possible?(rule, field, deciding)
-          hides = hides?(rule, field)
-          deciding.any? && rule.condition.reads.all? { |kind, _| kind == :entered } &&
-            (!hides || deciding.include?(field.id))
+        def possible?(part, field, deciding)
+          deciding.any? && part.test.reads.all? { |kind, _| kind == :entered } &&
+            (!hides?(part) || deciding.include?(field.id))
         end
 
         def blank(field) = Conditions::Comparison.new("is_blank", Conditions::Operands::Entered.new(field))

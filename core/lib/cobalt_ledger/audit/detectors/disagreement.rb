@@ -81,9 +81,7 @@ module CobaltLedger
         end
 
         def how_many(one, other)
-          Words.count(
-            @survey.crowds.size(@survey.matching(one.rule) & @survey.matching(other.rule)), "person", "people"
-          )
+          @survey.crowds.words(@survey.matching(one.rule) & @survey.matching(other.rule))
         end
 
         # [Case, outcomes, example] in which both apply.

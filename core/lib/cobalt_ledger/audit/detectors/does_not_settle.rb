@@ -13,81 +13,48 @@ module CobaltLedger
                   meaning:
                     "Rules change values back and forth without end, or set one field to different values at once."
 
+        # Forms tried at most for one ring of rules; where that is not enough, it is said to be undecided.
+        TRIES = 400
+
         def findings = loops + doubled
 
         private
 
-        def writing
-          @survey.rules.select { |rule| rule.contributions.any?(&:writes?) }
-        end
+        def writing = @writing ||= @survey.rules.select { |rule| rule.contributions.any?(&:writes?) }
 
-        # Writers that read what they or each other write.
+        # Rings of writers that read what they or each other write, each shown by a form that does not settle.
         def loops
-          edges = writing.to_h { |rule| [rule.id, writing.select { |other| feeds?(rule, other) }.map(&:id)] }
-          ring = Graph.ring(edges) { |id| edges.fetch(id, []) } or return []
-          rules = ring.uniq.map { |id| writing.find { |rule| rule.id == id } }
-          example = unsettled(rules) or return []
-          acting = example[1]
-          [
-            finding(
-              "#{Words.list(acting.map { |rule| called(rule) })} change the form's values back and forth without " \
-              "end; it can't be saved so.",
-              fields: acting.flat_map { |rule| targets(rule) }.uniq, rules: acting, example: example[0],
-              remedies: acting.map { |rule| switch_off(rule) }
-            )
-          ]
-        end
+          Rings.new(@survey, writing).found.filter_map do |ring|
+            shown = Unsettled.new(@survey, ring, TRIES)
+            example, acting = shown.found
+            next tell(example, acting) if example
 
-        # Fields that a rule writes.
-        def targets(rule)
-          @type.fields.select { |field| rule.contributions_on(field).any?(&:writes?) }
-        end
-
-        def feeds?(rule, other)
-          read =
-            (other.condition&.fields || []) +
-            other.contributions.flat_map(&:values).grep(Rules::ValueEffect).flat_map { |effect| effect.source.fields }
-          read += targets(other).map(&:id) if other.contributions.any?(&:clears?) && other.condition
-          targets(rule).any? { |field| read.include?(field.id) }
-        end
-
-        # A record on which the form of somebody the rules are for does not settle: [Example, Array of Rule].
-        def unsettled(rules)
-          user = @survey.users_in(rules.map { |rule| @survey.matching(rule) }.reduce(:&)).first or return nil
-          mode =
-            (
-              %w[edit create] &
-                rules.map { |rule| rule.reach.modes.empty? ? %w[edit create] : rule.reach.modes }.reduce(:&)
-            ).first or return nil
-          seeds(rules, mode).each do |found|
-            question = Decisions::ExampleQuestion.new(@survey.question(user, @survey.units.first, mode), found).question
-            decision = @survey.engine.decide(question)
-            next if decision.loop.empty?
-
-            lines = Decisions::ExampleQuestion.new(question, found).lines(@directory)
-            return [Evidence.of(question, decision, [], lines), decision.loop.map(&:rule).uniq]
+            fields_written(ring).each { |field| @survey.unsure(field) } unless shown.impossible?
+            nil
           end
-          nil
         end
 
-        def seeds(rules, mode)
-          conditions = rules.filter_map(&:condition)
-          one_by_one = conditions.map { |condition| @survey.together([condition], mode) }
-          ([@survey.together(conditions, mode)] + one_by_one).select(&:yes?).map(&:example) + [{}]
+        def tell(example, acting)
+          finding(
+            "#{Words.list(acting.map { |rule| called(rule) })} change the form's values back and forth without " \
+            "end; it can't be saved so.",
+            fields: fields_written(acting), rules: acting, example: example,
+            remedies: acting.map { |rule| switch_off(rule) }
+          )
         end
+
+        def fields_written(rules) = rules.flat_map { |rule| Rings.written(@type, rule) }.uniq
 
         # Two rules that set one field to different values for one person at once.
         def doubled
           writing.combination(2).filter_map do |one, other|
-            shared = (targets(one) & targets(other)).select { |field| differ?(field, one, other) }
-            next if shared.empty? || @survey.matching(one).nobits?(@survey.matching(other))
+            shared = (fields_written([one]) & fields_written([other])).select { |field| differ?(field, one, other) }
+            next if shared.empty?
 
-            answer = @survey.together([one, other].filter_map(&:condition), "edit")
-            next unless answer.yes?
-
+            example = Doubled.new(@survey, one, other).example(shared) or next
             finding(
               "#{called(one)} and #{called(other)} set #{names(shared)} to different values at once.",
-              fields: shared, rules: [one, other],
+              fields: shared, rules: [one, other], example: example,
               winner: "#{called([one, other].min_by(&:rank))} has the better rank, so its value stands.",
               remedies: [switch_off([one, other].max_by(&:rank))]
             )
@@ -95,14 +62,7 @@ module CobaltLedger
         end
 
         def differ?(field, one, other)
-          values =
-            [one, other].map do |rule|
-              rule
-                .holding_on(field)
-                .flat_map(&:values)
-                .select { |effect| effect.class.claim == :value && !effect.is_a?(Rules::Effects::Default) }
-                .map(&:to_h)
-            end
+          values = [one, other].map { |rule| Doubled.set_by(rule, field).flat_map(&:values).map(&:to_h) }
           values.none?(&:empty?) && values.uniq.size == 2
         end
       end

@@ -15,11 +15,10 @@ module CobaltLedger
                     "A value that is hidden or masked can be had through a computed field, or in another mode or " \
                     "channel."
 
-        # Mode, channel, and in words where that is.
-        WAYS = [
-          ["list", "form", "in lists"], ["view", "interface", "to programs"],
-          ["view", "automation", "to automations"], ["view", "import", "to imports"]
-        ].freeze
+        # Where a value may be covered, and where it may then be had: modes and channels.
+        MET = %w[view list edit].freeze
+        BASES = [%w[view form], %w[edit form]].freeze
+        WAYS = MET.product(Decisions::Question::CHANNELS).freeze
 
         def findings = computed + elsewhere
 
@@ -35,42 +34,27 @@ module CobaltLedger
         end
 
         def given_away(total, input, others)
-          fields = [total, input] | others.map { |id| @type.field(id) }
-          @survey
-            .cases_in(total, modes: %w[view], channel: "form")
-            .each do |kase|
-              people(kase, fields).each do |question, decision|
-                unless decision[total.id].state.visibility == Access::Facets::SHOWN &&
-                       covered?(decision[input.id].state)
-                  next
-                end
-                next unless others.all? { |id| decision[id].state.visibility == Access::Facets::SHOWN }
-
-                return finding(
-                  "#{total.name} gives away #{input.name}: #{question.principals.title} sees the one and " \
-                  "everything else in “#{total.formula}”, and may not see the other.",
-                  fields: [total, input], rules: [], example: Evidence.of(question, decision, [total, input]),
-                  remedies: []
-                )
-              end
-            end
-          nil
+          wanted = { total => ->(each) { shown?(each.state) }, input => ->(each) { covered?(each.state) } }
+          others.each { |id| wanted[@type.field(id)] = ->(each) { shown?(each.state) } }
+          anywhere = Anywhere.new(@survey, wanted, free: Survey::FROM_NOW)
+          found = anywhere.find(@survey.crowds.everybody, modes: MET)
+          @survey.unsure(total) unless found || anywhere.sure?
+          found && finding(
+            "#{total.name} gives away #{input.name}: #{found.question.principals.title} sees the one and everything " \
+            "else in “#{total.formula}”, and may not see the other#{Where.of(found, @survey)}.",
+            fields: [total, input], rules: [],
+            example: Evidence.of(found.question, found.decisions, [total, input], found.lines), remedies: []
+          )
         end
 
-        # [Question, decisions] for one person of each way of matching any of the fields' rules.
-        def people(kase, fields)
-          @survey.kinds_of_people(fields).map do |user|
-            question = @survey.question(user, kase.question.unit, "view")
-            [question, @survey.decide(question, fields)]
-          end
-        end
+        def shown?(state) = state.visibility == Access::Facets::SHOWN
 
-        # Covered when viewing through the form, and more open in a list, or through another channel.
+        # Covered on the form, and more open in another mode, or through another channel.
         def elsewhere
           @type.fields.filter_map do |field|
             next unless @survey.rules_on(field).any? { |rule| limited?(rule) }
 
-            escape(field)
+            BASES.lazy.filter_map { |mode, channel| escape(field, mode, channel) }.first
           end
         end
 
@@ -80,35 +64,36 @@ module CobaltLedger
             rule.contributions.any? { |each| each.gives.visibility }
         end
 
-        def escape(field)
-          @survey
-            .cases_beside(field, "view", "form", WAYS.map { |mode, channel, _| [mode, channel] }) do |rule|
-              limited?(rule)
+        def escape(field, mode, channel)
+          ways = WAYS - [[mode, channel]]
+          ways -= Decisions::Question::CHANNELS.map { |each| ["list", each] } unless @type.list_fields.include?(field.id)
+          @survey.cases_beside(field, mode, channel, ways) { |rule| limited?(rule) }.each do |kase|
+            ways.each do |way|
+              beside = @survey.case_beside(kase, *way) or next
+              example = both(kase, beside)
+              return tell(field, kase, beside, example) if example
             end
-            .each do |kase|
-              kase.situations.each do |outcomes, example|
-                covered = kase.slot.decide(outcomes)
-                next unless covered?(covered.state)
-
-                way =
-                  WAYS.find do |mode, channel, _|
-                    (mode != "list" || @type.list_fields.include?(field.id)) &&
-                      more_open?(kase, mode, channel, example, covered)
-                  end or next
-                return tell(field, kase, example, covered, way)
-              end
-            end
+          end
           nil
         end
 
-        def more_open?(kase, mode, channel, example, covered)
-          beside = @survey.case_beside(kase, mode, channel)
-          beside && less_covered?(beside.decide(example).state, covered.state)
+        # A record that is covered in the one case, and more open in the other: its example, or nil.
+        def both(kase, beside)
+          conditions = [kase, beside].map { |each| each.slot.tests.map { |test| each.plan.conditions[test] } }
+          all = conditions.flatten.uniq(&:identity)
+          found = beside.possible(all)
+          @survey.unsure(kase.field) unless found.complete
+          _, example = found.found.find do |vector, _|
+            told = all.map(&:identity).zip(vector).to_h
+            states = [kase, beside].zip(conditions).map do |each, own|
+              each.slot.decide(each.slot.tests.zip(own).each_with_object([]) { |(test, node), seen| seen[test] = told[node.identity] }).state
+            end
+            covered?(states[0]) && less_covered?(states[1], states[0])
+          end
+          example
         end
 
-        def tell(field, kase, example, covered, way)
-          mode, channel, words = way
-          beside = @survey.case_beside(kase, mode, channel)
+        def tell(field, kase, beside, example)
           rules =
             @survey
               .rules_on(field)
@@ -116,8 +101,9 @@ module CobaltLedger
                 (rule.reach.modes.any? || rule.reach.channels.any?) && rule.audience.match?(kase.question.principals)
               end
           finding(
-            "#{field.name} is #{visibility(covered)} on the form and #{visibility(beside.decide(example))} #{words}, " \
-            "for #{kase.question.principals.title}.",
+            "#{field.name} is #{visibility(kase.decide(example))} when #{Space::MODES.fetch(kase.question.mode)} through " \
+            "the form and #{visibility(beside.decide(example))} when #{Space::MODES.fetch(beside.question.mode)} through " \
+            "#{Space::CHANNELS.fetch(beside.question.channel)}, for #{kase.question.principals.title}.",
             fields: [field], rules: rules, example: @survey.example(beside, example),
             remedies: rules.map { |rule| everywhere(rule) }
           )

@@ -45,30 +45,27 @@ module CobaltLedger
           end
         end
 
-        # Is it for anybody, and can its condition hold?
+        # Is it for anybody, and does anything of it ever apply?
         def applies?(rule)
           return false if @survey.matching(rule).zero?
 
-          halves = [rule.condition,
-                    (Conditions::Not.new(rule.condition) if rule.condition && rule.otherwise.any?)].compact
-          halves.empty? || halves.any? { |half| @survey.together([half], rule.reach.modes.first || "edit").yes? }
+          rule.condition.nil? || rule.otherwise.any? || outcomes(rule)[0].any? { |outcome| outcome != false }
+        end
+
+        # What the rule's condition can come to in the modes that it reaches: as Survey#comes_to.
+        def outcomes(rule)
+          modes = rule.reach.modes.empty? ? Cases::MODES : rule.reach.modes & Cases::MODES
+          @survey.comes_to(rule.condition, modes)
         end
 
         def conditions
-          @survey
-            .rules
-            .select(&:condition)
-            .filter_map do |rule|
-            mode = rule.reach.modes.first || "edit"
-            answer =
-              Conditions::Solver::Satisfy.new(
-                @type, mode, Conditions::Facts.new(directory: @directory, at: @survey.at, zone: @policy.zone),
-                free: [[:time], [:user]]
-              )
-            never = @survey.together([rule.condition], mode)
-            next never_holds(rule, answer.answer(parts(rule.condition))) if never.no?
-
-            always_holds(rule) if @survey.together([Conditions::Not.new(rule.condition)], mode).no?
+          @survey.rules.select(&:condition).filter_map do |rule|
+            found, complete = outcomes(rule)
+            fields_of(rule).first(1).each { |field| @survey.unsure(field) } unless complete
+            case complete && found
+            when [false] then never_holds(rule)
+            when [true] then always_holds(rule)
+            end
           end
         end
 
@@ -78,7 +75,12 @@ module CobaltLedger
 
         def parts(condition) = condition.is_a?(Conditions::All) ? condition.parts : [condition]
 
-        def never_holds(rule, answer)
+        def never_holds(rule)
+          mode = (rule.reach.modes & Cases::MODES).first || "edit"
+          answer = Conditions::Solver::Satisfy.new(
+            @type, mode, Conditions::Facts.new(directory: @directory, at: @survey.at, zone: @policy.zone),
+            free: [*Space::OPEN, [:user]]
+          ).answer(parts(rule.condition))
           clash = (answer.clash || []).map { |index| parts(rule.condition)[index].words(@directory) }
           why = "#{rule.condition.words(@directory)} can't hold"
           why = "#{Words.list(clash)} can't hold together" if clash.size > 1

@@ -93,7 +93,7 @@ module CobaltLedger
           rules = asking(decision, field)
           finding(
             "#{field.name} is required when #{Rules::Sentence::MODES[question.mode]}, and #{forms(found)} out, which " \
-            "#{Words.count(@survey.crowds.size(meant), 'person gets', 'people get')}, such as " \
+            "is the form of #{@survey.crowds.words(meant)}, such as " \
             "#{question.principals.title}.",
             fields: [field], rules: rules, remedies: rules.map { |rule| switch_off(rule) },
             example: Evidence.of(question, decision.fields, [field], asked.lines(@directory))

@@ -14,16 +14,18 @@ module CobaltLedger
                   by_precedence: true,
                   meaning: "A field is required of somebody from whom it is hidden or for whom it is locked."
 
+        # Examples looked at for each way in which rules clash.
+        MOST = 12
+
         def findings
-          found = {}
-          met = {}
+          found = Hash.new { |all, key| all[key] = [] }
           asked_for.each do |field, rules|
             rules
               .flat_map { |rule| @survey.cases_with(field, rule, modes: %w[create edit]).to_a }
               .uniq(&:object_id)
-              .each { |kase| collect(kase, found, met) }
+              .each { |kase| collect(kase, found) }
           end
-          found.values.filter_map { |each| tell(*each) if trapping?(each, met) }
+          found.values.filter_map { |all| all.find { |each| trapping?(each) }&.then { |each| tell(*each) } }
         end
 
         private
@@ -47,26 +49,33 @@ module CobaltLedger
           asked.reject { |_, rules| rules.empty? }
         end
 
-        # What a rule asks of everyone is out of reach only where nobody can give it: most of everyone only reads.
-        # What a baseline asks is asked of whoever can give it.
-        def trapping?(each, met)
-          field = each[0].field
-          each[3].any? { |rule| !rule.audience.everyone? || !met[[field.id, rule.id]] }
+        # What a rule asks of everyone is out of reach only on a record where nobody can give it: most of everyone only
+        # reads. What a baseline asks is asked of whoever can give it.
+        def trapping?(each)
+          kase, _, example, asking = each
+          asking.any? { |rule| !rule.audience.everyone? } || (asking.any? && nobody_can?(kase, example))
         end
 
-        def collect(kase, found, met)
+        # Is it asked of nobody on a record, so that nobody can give it?
+        def nobody_can?(kase, example)
+          @survey.kinds_of_people([kase.field]).none? do |user|
+            question = @survey.question(user, kase.question.unit, kase.question.mode, channel: kase.question.channel)
+            asked = Decisions::ExampleQuestion.new(question, example).question
+            @survey.decide(asked, [kase.field])[kase.field.id].state.presence == Access::Facets::REQUIRED
+          end
+        end
+
+        def collect(kase, found)
           kase.situations.each do |outcomes, example|
             result = kase.result(outcomes)
             asking = speaking(kase, outcomes, :presence, Access::Facets::REQUIRED)
-            required = result.final.presence == Access::Facets::REQUIRED
-            asking.each { |rule| met[[kase.field.id, rule.id]] = true } if required
             next unless result.dropped.any? { |drop| drop.facet == :presence && drop.value == Access::Facets::REQUIRED }
             # A record that is locked as a whole asks for nothing, and is unlocked otherwise.
             next if kase.record_locked?(outcomes)
 
             shutting = shutting(kase, outcomes, result)
             key = [kase.field.id, asking.map(&:id).sort, shutting.map(&:id).sort]
-            found[key] ||= [kase, outcomes, example, asking, shutting, result]
+            found[key] << [kase, outcomes, example, asking, shutting, result] if found[key].size < MOST
           end
         end
 
@@ -93,7 +102,7 @@ module CobaltLedger
           how = %w[shown masked hidden][result.guarded.visibility].sub("shown", "locked")
           finding(
             "#{kase.field.name} is #{told(asking, how, shutting)}, for " \
-            "#{Words.count(kase.users, 'person', 'people')} such as #{kase.question.principals.title}.",
+            "#{@survey.whom(kase)}.",
             fields: [kase.field], rules: (asking + shutting).uniq,
             winner: "#{Words.capitalize(how)} beats required: the field can't be filled, and is not asked for.",
             example: @survey.example(kase, example), remedies: remedies(kase, asking, shutting, outcomes)

@@ -11,25 +11,33 @@ module CobaltLedger
         describes "Wide open",
                   severity: "warning",
                   group: "exposed",
-                  meaning: "A field whose label covers it is shown to someone with no role, group or department."
+                  meaning: "A field whose label covers it can be seen without any role, group or department."
 
         def findings
           @type.fields.select { |field| sensitive?(field) }.filter_map do |field|
-            anywhere = Anywhere.new(@survey, { field => ->(decision) { shown?(decision) } }, free: Survey::FROM_NOW)
-            found = anywhere.find(@survey.crowds.newcomer)
-            @survey.unsure(field) unless found || anywhere.sure?
-            found && tell(field, found)
+            opened, found = [true, false].lazy.map { |opening| [opening, seen(field, opening)] }.find(&:last)
+            found && tell(field, found, opened)
           end
         end
 
         private
 
-        def tell(field, found)
-          rules =
-            @survey.rules_on(field).select { |rule| rule.audience.match?(found.question.principals) && shows?(rule, field) }
+        # An Anywhere::Found of someone with no role who sees it. opening: only on a record that they can open?
+        def seen(field, opening)
+          shown = ->(decision) { decision.state.visibility == Access::Facets::SHOWN }
+          anywhere = Anywhere.new(@survey, { field => shown }, free: Survey::FROM_NOW, opening: opening)
+          found = anywhere.find(@survey.crowds.newcomer)
+          @survey.unsure(field) unless found || anywhere.sure?
+          found
+        end
+
+        def tell(field, found, opened)
+          rules = @survey.rules_on(field).select do |rule|
+            rule.audience.match?(found.question.principals) && shows?(rule, field)
+          end
           finding(
-            "#{field.name} is #{@policy.label(field.label).name.downcase}, and someone with no role, group or " \
-            "department can see it#{Where.of(found, @survey)}.",
+            "#{field.name} is #{@policy.label(field.label).name.downcase}, and no role, group or department is needed " \
+            "to see it#{Where.of(found, @survey)}#{', by anyone who can open the record' unless opened}.",
             fields: [field], rules: rules,
             example: Evidence.of(found.question, found.decisions, [field], found.lines),
             remedies: rules.map { |rule| switch_off(rule) }
@@ -40,7 +48,6 @@ module CobaltLedger
           rule.contributions_on(field).any? { |each| each.gives.visibility == Access::Facets::SHOWN }
         end
 
-        def shown?(decision) = decision.state.visibility == Access::Facets::SHOWN
         def sensitive?(field) = @policy.label(field.label).start.visibility != Access::Facets::SHOWN
       end
     end
