@@ -102,13 +102,13 @@ RSpec.describe CobaltLedger::Catalogue::Kind do
       expect(filled(fields, "a" => 3)).to include("b" => 4.0, "c" => 8.0)
     end
 
-    it "stay blank where an input is blank, unreadable or makes no number" do
+    it "stay blank where an input is blank or makes no number, and can't be told where one can't be read" do
       fields = [
         field("a", "integer"), field("b", "computed", formula: "1 / a"),
         field("c", "computed", formula: "a * 900000000000000")
       ]
       expect(filled(fields, {})["b"]).to be_nil
-      expect(filled(fields, "a" => "x")["b"]).to be_nil
+      expect(filled(fields, "a" => "x")["b"]).to be_a(CobaltLedger::Conditions::Unreadable)
       expect(filled(fields, "a" => 0)["b"]).to be_nil
       expect(filled(fields, "a" => 900_000_000)["c"]).to be_nil
     end

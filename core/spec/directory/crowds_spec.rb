@@ -15,7 +15,7 @@ RSpec.describe CobaltLedger::Directory::Crowds do
     members.permutation(2).map { |one, other| { "any" => [one], "except" => [other] } }
 
   it "holds the people whom an audience matches, as asking each of them does, and counts those of the directory" do
-    newcomer = CobaltLedger::Directory::NEWCOMER.id
+    newcomer = CobaltLedger::Directory::User::NEWCOMER.id
     documents.each do |document|
       expected = directory.population.map(&:id).select do |id|
         audience(document).match?(directory.principals_of(id))

@@ -12,14 +12,15 @@ module CobaltLedger
 
       # survey: Survey; wanted: Hash of Catalogue::Field or Action to a lambda from its decision to true or false;
       # free: keys to be chosen although the question tells them; opening: false where it does not matter whether the
-      # person may open the record.
-      def initialize(survey, wanted, free: Space::OPEN, opening: true)
+      # person may open the record; accept: lambda from a Decisions::Decision, for what else has to be so.
+      def initialize(survey, wanted, free: Space::OPEN, opening: true, accept: nil)
         @survey = survey
         @engine = survey.engine
         @type = survey.record_type
         @wanted = wanted
         @free = free
         @opening = opening
+        @accept = accept
         @sure = true
       end
 
@@ -75,6 +76,7 @@ module CobaltLedger
           outcomes = tests.zip(vector).each_with_object([]) { |(index, outcome), placed| placed[index] = outcome }
           decided = subjects.zip(slots).to_h { |each, slot| [each.id, slot.decide(outcomes, base.hand)] }
           next unless wanted?(decided, action)
+          next if @accept && !@accept.call(decide(question, example))
 
           borne_out(question, example, action)&.then { |shows| return shows.tap { |each| each.conditional = tests.any? } }
           @sure = false
@@ -101,8 +103,11 @@ module CobaltLedger
       end
 
       def shows?(question, example, action)
-        wanted?(@engine.decide(Decisions::ExampleQuestion.new(question, example).question).everything, action)
+        decision = decide(question, example)
+        wanted?(decision.everything, action) && (@accept.nil? || @accept.call(decision))
       end
+
+      def decide(question, example) = @engine.decide(Decisions::ExampleQuestion.new(question, example).question)
     end
   end
 end

@@ -41,7 +41,7 @@ module CobaltLedger
         named = Hash.new { |found, id| found[id] = [] }
         lines.each_with_index { |line, place| line.people.each { |id| named[id] << place } }
         # Stored records are told of those who can meet them today.
-        named.delete(Directory::NEWCOMER.id)
+        named.delete(Directory::User::NEWCOMER.id)
         @kinds = named.keys.group_by do |id|
           named[id]
         end.map { |places, people| Kind.new(people, lines.values_at(*places)) }

@@ -55,11 +55,11 @@ module CobaltLedger
       # beside them the newcomer. people: Array of identifiers of the population.
       def who(people)
         @whole[people] ||= begin
-          newcomer, users = people.partition { |id| id == Directory::NEWCOMER.id }
+          newcomer, users = people.partition { |id| id == Directory::User::NEWCOMER.id }
           if users.size == @directory.users.size then newcomer.any? ? "everyone" : "everyone in the directory"
           else
             Words.list([(users_in_words(users) if users.any?),
-                        (Words.uncapitalize(Directory::NEWCOMER.name) if newcomer.any?)].compact)
+                        (Words.uncapitalize(Directory::User::NEWCOMER.name) if newcomer.any?)].compact)
           end
         end
       end

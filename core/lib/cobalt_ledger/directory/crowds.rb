@@ -39,7 +39,7 @@ module CobaltLedger
 
       # "8 people", "8 people and someone with no role, group or department". bits: set.
       def words(bits)
-        beside = Words.uncapitalize(NEWCOMER.name) if bits.anybits?(newcomer)
+        beside = Words.uncapitalize(User::NEWCOMER.name) if bits.anybits?(newcomer)
         count = size(bits)
         [(Words.count(count, "person", "people") if count.positive? || beside.nil?), beside].compact.join(" and ")
       end

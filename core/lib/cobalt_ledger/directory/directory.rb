@@ -16,7 +16,7 @@ module CobaltLedger
         @groups = groups.freeze
         @departments = departments.freeze
         @units = units.freeze
-        @population = [*users, NEWCOMER].freeze
+        @population = [*users, User::NEWCOMER].freeze
         @by_kind = { user: @population, role: roles, group: groups, department: departments, unit: units }
           .transform_values { |items| items.to_h { |item| [item.id, item] }.freeze }.freeze
         @above = Hash.new { |found, key| found[key] = lineage(*key) }

@@ -12,7 +12,7 @@ module CobaltLedger
 
     # Stands for a person who is in no role, group, department or unit, and of whom nothing else is recorded, as
     # whoever joins tomorrow may be. Its identifier is none that a person can have.
-    NEWCOMER = User.new(
+    User::NEWCOMER = User.new(
       id: "*", name: "Someone with no role, group or department", attributes: {}.freeze, roles: [].freeze,
       groups: [].freeze, units: [].freeze
     ).freeze

@@ -36,7 +36,7 @@ module CobaltLedger
         def given_away(total, input, others)
           wanted = { total => ->(each) { shown?(each.state) }, input => ->(each) { covered?(each.state) } }
           others.each { |id| wanted[@type.field(id)] = ->(each) { shown?(each.state) } }
-          anywhere = Anywhere.new(@survey, wanted, free: Survey::FROM_NOW)
+          anywhere = Anywhere.new(@survey, wanted, free: Survey::FROM_NOW, accept: ->(each) { there?(each, input) })
           found = anywhere.find(@survey.crowds.everybody, modes: MET)
           @survey.unsure(total) unless found || anywhere.sure?
           found && finding(
@@ -45,6 +45,13 @@ module CobaltLedger
             fields: [total, input], rules: [],
             example: Evidence.of(found.question, found.decisions, [total, input], found.lines), remedies: []
           )
+        end
+
+        # Is there anything to give away? What a rule clears as it hides it is gone.
+        def there?(decision, input)
+          decision.plan.value_effects.clearing.none? do |action|
+            action.field.id == input.id && action.outcome(decision.outcomes)
+          end
         end
 
         def shown?(state) = state.visibility == Access::Facets::SHOWN

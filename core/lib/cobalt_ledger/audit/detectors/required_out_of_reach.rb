@@ -58,7 +58,8 @@ module CobaltLedger
 
         # Is it asked of nobody on a record, so that nobody can give it?
         def nobody_can?(kase, example)
-          @survey.kinds_of_people([kase.field]).none? do |user|
+          named = example.values.grep(String).filter_map { |id| @directory.find(:user, id) }
+          (@survey.kinds_of_people([kase.field]).to_a | named).none? do |user|
             question = @survey.question(user, kase.question.unit, kase.question.mode, channel: kase.question.channel)
             asked = Decisions::ExampleQuestion.new(question, example).question
             @survey.decide(asked, [kase.field])[kase.field.id].state.presence == Access::Facets::REQUIRED
