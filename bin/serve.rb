@@ -62,7 +62,7 @@ begin
     Server::Jobs::Crew.stop
     worker.stop
   end
-  Server::LOADER.eager_load
+  Server.load_all
   Server::PolicyStore.instance.in_force
   Server::Contract.instance
 rescue Errno::EADDRINUSE

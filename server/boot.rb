@@ -23,4 +23,7 @@ module Server
 
   # What loads the files, for registries that have to know all their members.
   def self.loader = LOADER
+
+  # Reads all files, before there is more than one thread to read them.
+  def self.load_all = [CobaltLedger::LOADER, LOADER].each(&:eager_load)
 end

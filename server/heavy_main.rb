@@ -15,7 +15,7 @@ Thread.new do
 end
 
 Server::Database.connect(database)
-Server::LOADER.eager_load
+Server.load_all
 Server::Heavy::Setting.inside = true
 # Jobs are worked off by the process that the server has started for them.
 Server::Job.wake = -> {}

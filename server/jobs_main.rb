@@ -10,7 +10,7 @@ Thread.new do
 end
 
 Server::Database.connect(ARGV.first)
-Server::LOADER.eager_load
+Server.load_all
 runner = Server::Jobs::Runner.new
 Server::Jobs::Schedule.keep
 $stdout.puts "ready"

@@ -40,7 +40,8 @@ end
 Capybara.default_driver = :chromium
 Capybara.javascript_driver = :chromium
 Capybara.run_server = false
-Capybara.default_max_wait_time = 12
+# Long, because it costs only what fails: a machine under load takes its time.
+Capybara.default_max_wait_time = 60
 Capybara.enable_aria_label = true
 
 # The application in a process of its own, as it is run for people: a copy of this one, with all that is compiled

@@ -5,6 +5,9 @@ module CobaltLedger
   # an effect, a mask format, a precedence method. A member calls `known_as "name"`; adding one is
   # adding a file, there is no list to edit.
   module Registry
+    # Held while files of members are read: who asks meanwhile gets all of them, not those read so far.
+    READING = Monitor.new
+
     # The class or object registered under a name, or nil.
     def [](name) = members[name.to_s]
 
@@ -37,9 +40,11 @@ module CobaltLedger
 
     # Hash of name to member, all of them; reads their files the first time.
     def load_members
-      @load_members ||= begin
-        registry_loader.eager_load_namespace(registry_namespace)
-        own_members.sort_by { |name, member| [member.registered_order, name] }.to_h.freeze
+      @load_members || READING.synchronize do
+        @load_members ||= begin
+          registry_loader.eager_load_namespace(registry_namespace)
+          own_members.sort_by { |name, member| [member.registered_order, name] }.to_h.freeze
+        end
       end
     end
 
