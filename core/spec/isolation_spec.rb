@@ -17,14 +17,4 @@ RSpec.describe "The core by itself" do
     expect(status).to be_success, output
     expect(output.lines.map(&:chomp)).to eq(["sinatra/base,active_record", "0"])
   end
-
-  it "knows all members of a family, however many threads ask for them first" do
-    script = <<~RUBY
-      require "cobalt_ledger"
-      asked = Array.new(12) { Thread.new { CobaltLedger::Conditions::ComparisonMethod.names.size } }
-      puts asked.map(&:value).uniq.join(",")
-    RUBY
-    output, = Open3.capture2e("ruby", "-I", File.expand_path("../lib", __dir__), "-e", script)
-    expect(output.chomp).to eq(CobaltLedger::Conditions::ComparisonMethod.names.size.to_s)
-  end
 end
