@@ -23,10 +23,12 @@ module Server
 
         app.get "/api/map.csv" do
           allow!(:read)
-          view = MapView.new(policy_state, params, sight)
+          state = policy_state
+          view = MapView.new(state, params, sight)
           content_type "text/csv", charset: "utf-8", header: "present"
           attachment "access-map-#{view.question.record_type.id}-#{view.question.mode}.csv"
-          CobaltLedger::Formats::Maps::Csv.write(view.map)
+          source = "#{Provenance.of(state, params['state'] || 'in_force')}; #{view.asked}"
+          CobaltLedger::Formats::Maps::Csv.write(view.map, source: source)
         end
 
         app.post "/api/reasoning" do

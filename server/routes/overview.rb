@@ -12,7 +12,7 @@ module Server
           json(
             "policy" => PolicyStore.instance.in_force.policy.name,
             "edition" => {
-              "number" => edition.number, "published_at" => edition.published_at.iso8601,
+              "number" => edition.number, "sha256" => edition.sha256, "published_at" => edition.published_at.iso8601,
               "published_by" => edition.published_by
             },
             "change_set" => {

@@ -12,7 +12,9 @@ module Server
           relay if Record.where(record_type: params["type"]).count > RecordList::LIGHT
           type = visitor.record_type(params["type"])
           format = params["format"] || "csv"
-          taken = RecordExport.new(visitor, type, after: params["after"])
+          search = params["search"].to_s
+          only = search.strip.empty? ? nil : RecordDesk.new(visitor).list(type.id).found(search)
+          taken = RecordExport.new(visitor, type, after: params["after"], only: only)
           text = taken.write(format, by: author)
           content_type TYPES.fetch(format), charset: "utf-8"
           attachment "#{[type.id, *part(taken, format)].join('-')}.#{format}"
@@ -42,7 +44,7 @@ module Server
         def part(taken, format)
           after = taken.next_after
           if after
-            query = Rack::Utils.build_query("format" => format, "after" => after)
+            query = Rack::Utils.build_query({ "format" => format, "after" => after, "search" => params["search"] }.compact)
             headers "link" => "<#{request.path}?#{query}>; rel=\"next\""
           end
           [*(params["after"] && ["after", params["after"]]), *(after && ["to", after])]

@@ -89,6 +89,7 @@ RSpec.describe "From files to an enforced form" do
     click_link("Changes")
     expect(page).to have_css(".change-row", text: "Record type Guided tour")
     expect(page).to have_text("What changes for whom")
+    expect(page).to have_text(/proved: brings \d/)
     click_button("Publish 3 edits")
     expect(page).to have_text("Edition 2 is in force")
   end

@@ -34,7 +34,7 @@ RSpec.describe "Stored records that an edit meets" do
   end
 
   it "says that no record is met otherwise where nothing is edited" do
-    expect(ask).to eq("status" => "done", "result" => { "looked_at" => 0, "types" => [] })
+    expect(ask).to eq("status" => "done", "result" => { "looked_at" => 0, "concerned" => 0, "types" => [] })
   end
 
   it "counts and lists them, for a rule that is not kept yet and for the change set" do

@@ -109,6 +109,20 @@ RSpec.describe "Every way into a record" do
                                                                                    :version)).to eq(before)
   end
 
+  it "takes nothing out for whoever may export nothing, and only what is looked for" do
+    sign_in("cleo")
+    custom_request("GET", "/api/records/outgoing-loan/export", {}, {})
+    expect([last_response.status, answer["detail"]]).to eq([403, "You can’t export outgoing loans."])
+    expect(Server::JournalEntry.where(kind: "export")).to be_empty
+    sign_in("tomas")
+    call(:get, "/api/records/outgoing-loan?search=LN-004&per_page=100")
+    listed = answer["rows"].map { |row| row["number"] }
+    custom_request("GET", "/api/records/outgoing-loan/export?format=json&search=LN-004", {}, {})
+    expect(answer["records"].map { |record| record["number"] }).to match_array(listed)
+    expect(listed.size).to be_between(1, 20)
+    expect(Server::JournalEntry.where(kind: "export").count).to eq(1)
+  end
+
   it "takes out in parts what is more than one file holds, all of it and nothing twice" do
     sign_in("asha")
     address = "/api/records/outgoing-loan/export?format=json"

@@ -55,6 +55,8 @@ module SampleDatabase
     Server::PolicyStore.reset!(compiled)
     [Server::AuditPart, Server::KeptAnswer].each { |each| each::MEMORY.clear }
     Server::Database.open(path)
+    # A copy of this process, made while another thread reads a file, would never have what is in it.
+    @loaded ||= Server.load_all
   end
 
   # A job that is still under way would go on with a database that is taken away from it.

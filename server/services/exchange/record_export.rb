@@ -9,11 +9,13 @@ module Server
     # Records in one file at most; where there are more, the next file goes on after the last of this.
     MOST = 100_000
 
-    # visitor: Visitor; type: RecordType; after: number of the record after which it begins, or nil.
-    def initialize(visitor, type, after: nil)
+    # visitor: Visitor; type: RecordType; after: number of the record after which it begins, or nil; only: Set of the
+    # numbers that are wanted, nil for all.
+    def initialize(visitor, type, after: nil, only: nil)
       @visitor = visitor
       @type = type
       @after = after
+      @only = only
       @action = CobaltLedger::Catalogue::Action.id("export")
       fields = type.fields.reject(&:retired?)
       @glance = CobaltLedger::Decisions::Glance.new(visitor.state.engine, type, [*fields.map(&:id), @action])
@@ -23,9 +25,12 @@ module Server
     # Number of the record after which the next file begins; nil where this is the last.
     def next_after = met.size > MOST ? met[MOST - 1].number : nil
 
-    # by: name of who asks. Returns the text. format: "csv" or "json".
+    # by: name of who asks. Returns the text. format: "csv" or "json". Raises Problem where the person may export none
+    # of the records that they may list.
     def write(format, by:)
       rows = rows()
+      raise Problem.new(403, "denied", "You can’t export #{@type.plural.downcase}.") if rows.empty? && met.any?
+
       JournalEntry.note(
         "export", actor: by, person: @visitor.person, record_type: @type.id, records: rows.size, format: format
       )
@@ -49,7 +54,9 @@ module Server
     # The records that could leave, and one more where there are more than one file holds.
     def met
       @met ||= @visitor.open_records(@type).order(:number)
-        .then { |all| Record.bare((@after ? all.where("number > ?", @after) : all).limit(MOST + 1)).to_a }
+        .then { |all| @after ? all.where("number > ?", @after) : all }
+        .then { |all| Record.bare(@only ? all : all.limit(MOST + 1)) }
+        .then { |all| @only ? all.select { |record| @only.include?(record.number) }.first(MOST + 1) : all.to_a }
     end
 
     def columns(rows)

@@ -21,6 +21,13 @@ module Server
 
     attr_reader :map, :question
 
+    # The question in words: "outgoing loan, editing, the form, Tidewater House".
+    def asked
+      [@question.record_type.name, CobaltLedger::Space::MODES.fetch(@question.mode),
+       CobaltLedger::Space::CHANNELS.fetch(@question.channel), @state.directory.name_of(:unit, @question.unit),
+       @reader.record&.number].compact.join(", ")
+    end
+
     # Cells in which two maps differ: Array of {"field", "column", "before", "after"}.
     def self.differences(before, after)
       before["rows"]

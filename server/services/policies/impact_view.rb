@@ -24,7 +24,7 @@ module Server
     end
 
     def to_h
-      { "people" => @lines.flat_map(&:people).uniq.size, "total" => @lines.size, "lines" => sent,
+      { "people" => @lines.flat_map(&:users).uniq.size, "total" => @lines.size, "lines" => sent,
         "undecided" => @wording.not_told(@unsure) }
     end
 
@@ -50,7 +50,7 @@ module Server
         "units" => line.units.map { |id| @states.first.directory.name_of(:unit, id) },
         "direction" => line.direction, "opens" => opens?(line),
         "when" => "#{@wording.under(line)}#{@wording.span(line)}", "who" => @wording.who(line.people),
-        "people" => line.people.size, "names" => line.people.first(5).map { |id| @wording.who([id]) },
+        "people" => line.users.size, "names" => line.users.first(5).map { |id| @wording.who([id]) },
         "example" => line.example.to_h.except("form")
       )
     end

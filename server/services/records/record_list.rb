@@ -48,6 +48,9 @@ module Server
       }.compact
     end
 
+    # Numbers of the records in which a text stands somewhere that the person may read in the list: Set of String.
+    def found(search) = remembered([search.strip.downcase, nil, false]).numbers.to_set
+
     private
 
     def open = @open ||= @visitor.opened_in_lists(@type)

@@ -3,17 +3,16 @@ import { pastWords } from "./StateSwitch";
 import { stateOf } from "./useQuestion";
 
 describe("the state of the policy that an address names", () => {
-  it("is the one with the edits where it names none, or nothing that is known", () => {
-    expect(stateOf(null)).toBe("pending");
-    expect(stateOf("edition-x")).toBe("pending");
-    expect(stateOf("day-2026-3-3")).toBe("pending");
-    expect(stateOf("set-4")).toBe("pending");
+  it("is the one with the edits for who edits, where it names none, or nothing that is known", () => {
+    for (const text of [null, "edition-x", "day-2026-3-3", "set-4"]) {
+      expect([stateOf(text, true), stateOf(text, false)]).toEqual(["pending", "in_force"]);
+    }
   });
 
-  it("may be what is in force, an edition, or a day", () => {
-    expect(stateOf("in_force")).toBe("in_force");
-    expect(stateOf("edition-12")).toBe("edition-12");
-    expect(stateOf("day-2026-03-03")).toBe("day-2026-03-03");
+  it("may be what is in force, with the edits, an edition, or a day", () => {
+    for (const text of ["in_force", "pending", "edition-12", "day-2026-03-03"]) {
+      expect([stateOf(text, true), stateOf(text, false)]).toEqual([text, text]);
+    }
   });
 
   it("is said in words, a day wherever the browser stands", () => {

@@ -1,6 +1,7 @@
 import { useCallback, useMemo } from "react";
 import { useSearchParams } from "react-router";
 import type { PolicyState } from "../api/queries";
+import { useAccount } from "../shell/account";
 
 export const MODES = { create: "creating", edit: "editing", view: "viewing", list: "listing" } as const;
 export const CHANNELS = {
@@ -47,16 +48,16 @@ const NAMES = {
   set: "set",
 } as const;
 
-/** The state of the policy that an address names; with the edits where it names none. */
-export function stateOf(text: string | null): PolicyState {
-  if (text === "in_force" || /^(edition-\d+|day-\d{4}-\d{2}-\d{2})$/.test(text ?? ""))
-    return text as PolicyState;
-  return "pending";
+/** The state of the policy that an address names. Where it names none, who edits sees the edits, all others what is in force. */
+export function stateOf(text: string | null, edits: boolean): PolicyState {
+  if (/^(in_force|pending|edition-\d+|day-\d{4}-\d{2}-\d{2})$/.test(text ?? "")) return text as PolicyState;
+  return edits ? "pending" : "in_force";
 }
 
 /** Reads the question from the URL, and changes parts of it there. */
 export function useQuestion(): [AskedQuestion, (change: Partial<AskedQuestion>, replace?: boolean) => void] {
   const [search, setSearch] = useSearchParams();
+  const edits = useAccount().may("edit");
   const question = useMemo<AskedQuestion>(() => {
     const mode = search.get(NAMES.mode) ?? "edit";
     // Creating knows no stored record.
@@ -73,10 +74,10 @@ export function useQuestion(): [AskedQuestion, (change: Partial<AskedQuestion>, 
       at: search.get(NAMES.at) ?? "",
       network: search.get(NAMES.network) ?? "",
       place: search.get(NAMES.place) ?? "",
-      state: stateOf(search.get(NAMES.state)),
+      state: stateOf(search.get(NAMES.state), edits),
       set: search.get(NAMES.set) ?? "",
     };
-  }, [search]);
+  }, [search, edits]);
   const change = useCallback(
     (parts: Partial<AskedQuestion>, replace = false) => {
       setSearch(

@@ -2,6 +2,7 @@ import { App } from "antd";
 import { useState } from "react";
 import { toCsv, type CsvCell } from "./csv";
 import { saveText } from "./saveAsFile";
+import { useSource } from "./useSource";
 
 type Props = {
   /** Name of the file, without its ending. */
@@ -16,12 +17,13 @@ type Props = {
 export function SaveCsv({ name, heading, rows }: Props) {
   const { message } = App.useApp();
   const [busy, setBusy] = useState(false);
+  const source = useSource();
   const save = async () => {
     setBusy(true);
     try {
       saveText(
         `${name}.csv`,
-        toCsv([...(heading.length > 0 ? [heading] : []), ...(await rows())]),
+        toCsv([...(heading.length > 0 ? [heading] : []), ...(await rows()), [], ["Source", source()]]),
         "text/csv",
       );
     } catch {

@@ -22,7 +22,9 @@ module CobaltLedger
       def who
         bits = @survey.matching(@one.rule) & @survey.matching(@other.rule)
         count = @survey.crowds.size(bits)
-        named = @survey.users_in(bits, NAMED).map(&:name)
+        return @survey.crowds.words(bits) if count.zero?
+
+        named = @survey.users_in(bits & ~@survey.crowds.newcomer, NAMED).map(&:name)
         Words.some(named, count, "others")
       end
 

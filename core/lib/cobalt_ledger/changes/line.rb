@@ -13,6 +13,9 @@ module CobaltLedger
       # Array of words, as Direction tells them.
       def direction = Direction.of(before, after)
 
+      # Identifiers of those of the people who are in the directory.
+      def users = people - [Directory::User::NEWCOMER.id]
+
       # What lines have in common that differ only in whom they are about.
       def subject = to_h.except(:people, :units, :channels, :example)
     end

@@ -69,14 +69,19 @@ export function StoredRecords({ rule }: { rule?: Rule }) {
           </button>
         </span>
       )}
-      {search.result?.types.length === 0 && (
-        <span className="soft">No record that is stored is met otherwise.</span>
-      )}
+      {search.result?.types.length === 0 && <span className="soft">{none(search.result)}</span>}
       {search.result?.types.map((found) => (
         <Type key={found.record_type} found={found} />
       ))}
     </div>
   );
+}
+
+/** What is said where no stored record is affected: of which records that is known. */
+function none({ looked_at, concerned }: { looked_at: number; concerned: number }): string {
+  if (concerned === 0) return "No stored record is affected.";
+  if (looked_at === 0) return "Not checked: you can’t open any of the stored records that this could affect.";
+  return `None of the ${looked_at} stored records that you can open is affected.`;
 }
 
 function Type({ found }: { found: Found }) {
@@ -86,7 +91,7 @@ function Type({ found }: { found: Found }) {
   return (
     <div>
       {found.met === 0 ? (
-        `No stored record of ${found.name} is met otherwise`
+        `No stored record of ${found.name} that you can open is affected`
       ) : (
         <>
           <button type="button" className="plain" aria-expanded={open} onClick={() => setOpen(!open)}>

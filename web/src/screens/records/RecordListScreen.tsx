@@ -1,12 +1,12 @@
 import { keepPreviousData } from "@tanstack/react-query";
-import { Button, Dropdown, Input } from "antd";
+import { App, Button, Dropdown, Input } from "antd";
 import { useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { api, server } from "../../api/client";
 import { Loading } from "../../shared/Loading";
 import { Pager } from "../../shared/Pager";
 import { ProblemNotice } from "../../shared/ProblemNotice";
-import { everyPage, SaveCsv } from "../../shared/SaveCsv";
+import { saveText } from "../../shared/saveAsFile";
 import { useListSearch } from "../../shared/useListSearch";
 import { useSearchBox } from "../../shared/useSearchBox";
 import { useAccount } from "../../shell/account";
@@ -81,8 +81,7 @@ export default function RecordListScreen() {
                   onChange={(event) => setBox(event.target.value)}
                   style={{ width: 220 }}
                 />
-                <RecordsCsv type={type.id} search={find} order={order} units={units} />
-                <TakeOut type={type.id} />
+                <Export type={type.id} search={find} />
                 {may("record") && <Button onClick={() => setBringing(true)}>Bring in</Button>}
                 {may("record") && (
                   <Button type="primary" onClick={() => open("new")}>
@@ -178,52 +177,35 @@ export default function RecordListScreen() {
   );
 }
 
-/** The records that the person may export, with every field that a list could show them. */
-function TakeOut({ type }: { type: string }) {
-  const address = (format: string) => `/api/records/${type}/export?format=${format}`;
+/** The records that the person may export, those found where something is looked for, with all fields they may list. */
+function Export({ type, search }: { type: string; search: string }) {
+  const { message } = App.useApp();
+  const [busy, setBusy] = useState(false);
+  const save = async (format: "csv" | "json") => {
+    setBusy(true);
+    try {
+      const query = { format, ...(search ? { search } : {}) };
+      const { data } = await server.GET("/api/records/{type}/export", {
+        params: { path: { type }, query },
+        parseAs: "text",
+      });
+      saveText(`${type}.${format}`, data ?? "", format === "csv" ? "text/csv" : "application/json");
+    } catch (error) {
+      message.error(error instanceof Error ? error.message : "The records could not be exported");
+    } finally {
+      setBusy(false);
+    }
+  };
+  const formats = ["csv", "json"] as const;
   return (
     <Dropdown
       trigger={["click"]}
       menu={{
-        items: [
-          { key: "csv", label: <a href={address("csv")}>CSV, every field</a> },
-          { key: "json", label: <a href={address("json")}>JSON, every field</a> },
-        ],
+        items: formats.map((format) => ({ key: format, label: `${format.toUpperCase()}, every field` })),
+        onClick: ({ key }) => void save(key === "json" ? "json" : "csv"),
       }}
     >
-      <Button>Take out ▾</Button>
+      <Button loading={busy}>{search ? "Export found ▾" : "Export ▾"}</Button>
     </Dropdown>
   );
-}
-
-/** All records of the list as the person may see them: what is masked there is masked here. */
-function RecordsCsv({
-  type,
-  search,
-  order,
-  units,
-}: {
-  type: string;
-  search: string;
-  order: { sort?: string; direction?: "up" | "down" };
-  units: Map<string, string>;
-}) {
-  const rows = async () => {
-    const names = new Map<string, string>();
-    const found = await everyPage(async (page) => {
-      const query = { search, ...order, page, per_page: 1000 };
-      const { data } = await server.GET("/api/records/{type}", { params: { path: { type }, query } });
-      for (const column of data?.columns ?? []) names.set(column.id, column.name);
-      return { items: data?.rows ?? [], total: data?.total ?? 0 };
-    });
-    return [
-      ["Number", ...names.values(), "Unit"],
-      ...found.map((row) => [
-        row.number,
-        ...[...names.keys()].map((id) => row.words[id]),
-        units.get(row.unit) ?? row.unit,
-      ]),
-    ];
-  };
-  return <SaveCsv name={type} heading={[]} rows={rows} />;
 }

@@ -10,7 +10,8 @@ module CobaltLedger
         known_as "csv", order: 1
 
         class << self
-          def write(map)
+          # source: what the map was made from, in words, or nil; it stands below the map.
+          def write(map, source: nil)
             ::CSV.generate(row_sep: "\r\n") do |csv|
               csv << ["Section", "Field", *map.columns.map(&:title)].map { |text| guard(text) }
               map.rows.each do |id, cells|
@@ -19,6 +20,7 @@ module CobaltLedger
                   *cells.map { |cell| words(cell) }
                 ]
               end
+              [[], ["Source", source]].each { |line| csv << line } if source
             end
           end
 
