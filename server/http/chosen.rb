@@ -5,7 +5,7 @@ module Server
   module Chosen
     module_function
 
-    # The change set it stands on: the number in the header Change-Set, nil for the oldest open one. env: Rack
+    # The change set it stands on: the number in the header Change-Set, nil for the one that is theirs by default. env: Rack
     # environment. Raises Problem.
     def change_set(env)
       text = env["HTTP_CHANGE_SET"] or return nil

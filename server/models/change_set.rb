@@ -16,9 +16,15 @@ module Server
     validates :purpose, length: { maximum: 4000 }
 
     class << self
-      # The one that was chosen for this request, or the oldest open one. Only reads. Raises Problem where the chosen
-      # one is not open any more.
-      def current = Current.change_set ? opened(Current.change_set) : open.first!
+      # The one that was chosen for this request; else the oldest that is the asking person's own or belongs to nobody:
+      # into somebody else's nobody writes unless they have chosen it. Raises Problem where the chosen one is not open
+      # any more.
+      def current
+        return opened(Current.change_set) if Current.change_set
+
+        name = Current.account_id && Account.where(id: Current.account_id).pick(:name)
+        open.find_by(owner: ["", *name]) || open_on(Edition.newest)
+      end
 
       # id: Integer. Raises Problem with what has become of it.
       def opened(id)
@@ -31,9 +37,9 @@ module Server
       # Runs the block as if the set had been chosen. id: Integer.
       def choosing(id, &block) = Current.set(change_set: id, &block)
 
-      # Opens the next one, on an edition, where no other is open. Called where the edition is made, in the same
-      # transaction.
-      def open_on(edition) = open.exists? ? nil : begin_new("Next edition", edition: edition.number)
+      # Opens the next one, on an edition, where none is open that belongs to nobody. Called where the edition is made,
+      # in the same transaction.
+      def open_on(edition) = open.exists?(owner: "") ? nil : begin_new("Next edition", edition: edition.number)
 
       # Revisions go on from one change set to the next, so that none is taken for another's.
       def begin_new(name, edition:, purpose: "", owner: "")

@@ -31,7 +31,7 @@ module Server
 
       # Helpers of this route.
       module Help
-        # [the ChangeSet chosen, {}], or where that is open no more, [the oldest open one, {"gone" => in words}].
+        # [the ChangeSet chosen, {}], or where that is open no more, [the one by default, {"gone" => in words}].
         def chosen
           [ChangeSet.current, {}]
         rescue Problem => e

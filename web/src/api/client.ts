@@ -32,7 +32,7 @@ export function setCsrf(token: string | undefined): void {
 
 let changeSet = "";
 
-/** Says on which change set this page stands: its number, or "" for the oldest open one. */
+/** Says on which change set this page stands: its number, or "" for the one that is theirs by default. */
 export function chooseChangeSet(id: string): void {
   changeSet = id;
 }

@@ -29,7 +29,7 @@ export type AskedQuestion = {
   network: string;
   place: string;
   state: PolicyState;
-  /** Number of the change set that stands on top of the edition in force; empty for the oldest open one. */
+  /** Number of the change set that stands on top of the edition in force; empty for the one that is theirs by default. */
   set: string;
 };
 

@@ -4,6 +4,7 @@ import { api } from "../../api/client";
 import type { Catalogue } from "../../api/types";
 import { identifier } from "../../shared/identifier";
 import { ProblemNotice } from "../../shared/ProblemNotice";
+import { useStillHere } from "../../shared/useStillHere";
 
 type Props = { catalogue: Catalogue; onMade: (id: string) => void; onClose: () => void };
 
@@ -11,8 +12,9 @@ type Props = { catalogue: Catalogue; onMade: (id: string) => void; onClose: () =
 export function NewRecordType({ catalogue, onMade, onClose }: Props) {
   const [name, setName] = useState("");
   const [plural, setPlural] = useState("");
+  const stillHere = useStillHere();
   const making = api.useMutation("post", "/api/record-types", {
-    onSuccess: (_done, { body }) => onMade(String(body.record_type.id)),
+    onSuccess: (_done, { body }) => stillHere() && onMade(String(body.record_type.id)),
   });
   const save = () =>
     making.mutate({

@@ -8,6 +8,7 @@ import { counted } from "../../shared/counted";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { SaveCsv } from "../../shared/SaveCsv";
 import { useAccount } from "../../shell/account";
+import { useStillHere } from "../../shared/useStillHere";
 
 /** What the change set is called, what it is for, whose it is, and on what it stands. */
 export function ChangeSetHead({ changeSet }: { changeSet: ChangeSet }) {
@@ -58,10 +59,11 @@ export function ChangeSetHead({ changeSet }: { changeSet: ChangeSet }) {
 function Drop({ changeSet }: { changeSet: ChangeSet }) {
   const { message } = App.useApp();
   const [, change] = useQuestion();
+  const stillHere = useStillHere();
   const drop = api.useMutation("post", "/api/change-sets/{id}/drop", {
     onSuccess: () => {
       message.success(`“${changeSet.name}” is dropped`);
-      change({ set: "" });
+      if (stillHere()) change({ set: "" });
     },
     onError: (error: unknown) =>
       message.error(error instanceof Error ? error.message : "It can't be dropped"),

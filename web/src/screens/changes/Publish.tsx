@@ -8,6 +8,7 @@ import { counted } from "../../shared/counted";
 import { localMoment } from "../../shared/localMoment";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useAccount } from "../../shell/account";
+import { useStillHere } from "../../shared/useStillHere";
 
 /** What has to be known before it is published: findings nobody has read, or that not all is proved. */
 type Asked = {
@@ -26,11 +27,12 @@ export function Publish({ changeSet }: { changeSet: ChangeSet }) {
   const client = useQueryClient();
   const [note, setNote] = useState("");
   const [, change] = useQuestion();
+  const stillHere = useStillHere();
   const publishing = api.useMutation("post", "/api/change-set/publish", {
     onSuccess: (edition) => {
       setNote("");
       message.success(`Edition ${edition.number} is in force`);
-      change({ set: "" });
+      if (stillHere()) change({ set: "" });
     },
     // What is waiting may be something else by now.
     onError: () =>

@@ -13,6 +13,7 @@ import { useTurning } from "./useTurning";
 import { WholeBar } from "./whole/WholeBar";
 import { useTyped } from "./useTyped";
 import { useRecordTypes } from "./useRecordTypes";
+import { useStillHere } from "../../shared/useStillHere";
 
 /** One record under enforcement: looked at, edited, or made anew. */
 export default function RecordScreen() {
@@ -59,9 +60,11 @@ function Sheet({ type, number, mode, onMode }: Props) {
     { placeholderData: keepPreviousData },
   );
   const turned = useTurning(opened.data?.standing?.turns_at, opened.refetch);
+  const stillHere = useStillHere();
   const done = (saved: { number: string }) => {
     clearTyped();
     message.success(`${saved.number} is saved`);
+    if (!stillHere()) return;
     if (number) onMode("view");
     else void navigate(`/records/${type}/${encodeURIComponent(saved.number)}`, { replace: true });
   };

@@ -1,6 +1,6 @@
 import { create } from "zustand";
 import { persist } from "zustand/middleware";
-import type { Rule } from "../../api/types";
+import type { Rule, RuleView } from "../../api/types";
 import { keptBy, readAnew } from "../../shared/kept";
 
 /** A rule being edited and not yet in the change set. etag: the version the edit started from; null for a new rule. */
@@ -41,6 +41,21 @@ export function keepDraft(draft: Draft, key?: string): string {
   const name = key ?? draft.rule.id ?? freshKey();
   store.setState({ [name]: draft });
   return name;
+}
+
+/** The unsaved edit under a key as it stands now. */
+export const draftNow = (key: string): Draft | undefined => store.getState()[key];
+
+/**
+ * What becomes of an unsaved edit once the server has kept what was sent: it is done with, unless somebody has typed on
+ * meanwhile; then it goes on from what was kept.
+ */
+export function settleDraft(key: string, sent: Rule, kept: RuleView): void {
+  const now = draftNow(key);
+  dropDraft(key);
+  const id = kept.rule.id ?? "";
+  if (now && JSON.stringify(now.rule) !== JSON.stringify(sent))
+    keepDraft({ rule: { ...now.rule, id, rank: kept.rule.rank }, etag: kept.etag }, id);
 }
 
 export function dropDraft(key: string): void {

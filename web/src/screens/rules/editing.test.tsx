@@ -3,7 +3,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { Rule, RuleView } from "../../api/types";
 import { keepFor, keptAs } from "../../shared/kept";
 import { rule } from "../../testing/samples";
-import { isNewDraft, keepDraft, useDrafts } from "./drafts";
+import { draftNow, isNewDraft, keepDraft, settleDraft, useDrafts } from "./drafts";
 import { faultWords } from "./RulePart";
 import { forget, remember, useHistory } from "../../shared/useHistory";
 import { tidied, useRuleEdit } from "./useRuleEdit";
@@ -36,6 +36,16 @@ afterEach(() => {
 });
 
 describe("edits that are not kept yet", () => {
+  it("are done with once kept, but for what was typed while the answer was on its way", () => {
+    const name = doing(() => keepDraft({ rule: titled("Sent"), etag: null }));
+    doing(() => settleDraft(name, titled("Sent"), view));
+    expect([draftNow(name), draftNow("r1")]).toEqual([undefined, undefined]);
+    const other = doing(() => keepDraft({ rule: titled("Typed on"), etag: null }));
+    doing(() => settleDraft(other, titled("Sent"), view));
+    expect(draftNow(other)).toBeUndefined();
+    expect(draftNow("r1")).toEqual({ rule: { ...titled("Typed on"), id: "r1", rank: 4 }, etag: "7" });
+  });
+
   it("are there again after a reload, for the same person, and for nobody else", () => {
     const drafts = renderHook(() => useDrafts());
     const name = doing(() => keepDraft({ rule: titled("Mine"), etag: null }));

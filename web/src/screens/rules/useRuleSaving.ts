@@ -4,7 +4,8 @@ import { useState } from "react";
 import { api, ProblemError } from "../../api/client";
 import type { Rule, RuleView } from "../../api/types";
 import type { ConflictOf } from "./Conflict";
-import { dropDraft } from "./drafts";
+import { useStillHere } from "../../shared/useStillHere";
+import { dropDraft, settleDraft } from "./drafts";
 
 /**
  * Keeping an edited rule in the change set, and removing it there. Somebody else's version that came first is a conflict,
@@ -14,11 +15,12 @@ export function useRuleSaving(name: string, rule: Rule | undefined, onDone: (id:
   const { message } = App.useApp();
   const client = useQueryClient();
   const [conflict, setConflict] = useState<ConflictOf | null>(null);
-  const kept = (saved: RuleView) => {
-    dropDraft(name);
+  const stillHere = useStillHere();
+  const kept = (saved: RuleView, { body }: { body: { rule: unknown } }) => {
+    settleDraft(name, body.rule as Rule, saved);
     setConflict(null);
-    message.success("Kept in the change set");
-    onDone(saved.rule.id ?? "");
+    message.success(`Kept in the change set: ${saved.rule.title}`);
+    if (stillHere()) onDone(saved.rule.id ?? "");
   };
   const refused = (error: unknown) => {
     if (rule && isConflict(error)) {
@@ -29,7 +31,7 @@ export function useRuleSaving(name: string, rule: Rule | undefined, onDone: (id:
   const removed = () => {
     dropDraft(name);
     message.success("Removed in the change set; Changes can take it back");
-    onDone("");
+    if (stillHere()) onDone("");
   };
   const making = api.useMutation("post", "/api/rules", { onSuccess: kept, onError: refused });
   const changing = api.useMutation("put", "/api/rules/{id}", { onSuccess: kept, onError: refused });

@@ -34,7 +34,7 @@ export function Comparison({ from, to, onClose }: { from: string; to: string; on
               </li>
             ))}
           </ul>
-          <ImpactLines impact={found.data.impact} state={stateOf(to)} />
+          <ImpactLines impact={found.data.impact} state={stateOf(to, true)} />
         </>
       )}
     </section>

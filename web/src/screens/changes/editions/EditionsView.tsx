@@ -16,6 +16,7 @@ import { saveAsFile } from "../../../shared/saveAsFile";
 import { useListSearch } from "../../../shared/useListSearch";
 import { useAccount } from "../../../shell/account";
 import { Comparison } from "./Comparison";
+import { useStillHere } from "../../../shared/useStillHere";
 
 const PAGE = 50;
 
@@ -119,10 +120,11 @@ function EditionRow({ edition, newest, chosen, onCompare }: RowProps) {
   const { message } = App.useApp();
   const search = useQuestionSearch();
   const navigate = useNavigate();
+  const stillHere = useStillHere();
   const restore = api.useMutation("post", "/api/editions/{number}/restore", {
     onSuccess: ({ id }) => {
       message.success(`A change set leads back to edition ${edition.number}`);
-      void navigate({ pathname: "/changes", search: withPart(search, "set", String(id)) });
+      if (stillHere()) void navigate({ pathname: "/changes", search: withPart(search, "set", String(id)) });
     },
   });
   const path = { number: edition.number };
