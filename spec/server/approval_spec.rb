@@ -32,6 +32,22 @@ RSpec.describe "Approval" do
     end
   end
 
+  it "is needed for a record type that opens what is restricted, new as it is" do
+    require_signatures({ "id" => "opens", "name" => "Opening", "approvers" => 2, "labels" => ["restricted"],
+                         "opens" => true })
+    fields = [{ "id" => "what", "name" => "What", "kind" => "text", "section" => "main", "label" => "open" },
+              { "id" => "price", "name" => "Price", "kind" => "text", "section" => "main", "label" => "restricted" }]
+    made = { "id" => "sale", "name" => "Sale", "sections" => [{ "id" => "main", "name" => "Main" }],
+             "title_field" => "what", "fields" => fields }
+    expect(call(:post, "/api/record-types", { record_type: made })).to eq(201)
+    expect(standing["met"]).to be(true)
+    add_rule(record_type: "sale", targets: { "fields" => ["price"] }, effects: [{ "effect" => "show" }],
+             audience: { "any" => [{ "role" => "courier" }] })
+    expect(standing).to include("met" => false)
+    expect(standing["needed"].first["because"]).to eq("Price (Sale): sees more and may change more")
+    expect(publish).to eq(409)
+  end
+
   it "is of exactly what was read, and lapses with one more edit" do
     add_rule
     expect(publish).to eq(409)

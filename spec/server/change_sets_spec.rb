@@ -28,6 +28,22 @@ RSpec.describe "Change sets beside each other" do
     header("Change-Set", nil)
   end
 
+  it "take nothing up that nobody has chosen: after a publish, edits go into no set of a colleague" do
+    sign_in("zora")
+    theirs = begin_set("Zora’s own")
+    sign_in("mairin")
+    own = begin_set("Mine")
+    add_rule
+    id = ordinary.first["id"]
+    change(id, own, title: "In mine")
+    expect(set_of["name"]).to eq("Next edition")
+    sign
+    expect(publish_set).to eq(201)
+    add_rule(title: "Afterwards")
+    expect(set_of["owner"].to_s).to be_empty.or(eq("Mairin Okafor"))
+    expect(set_of(theirs)["edits"]).to eq([])
+  end
+
   def begin_set(name)
     call(:post, "/api/change-sets", { name: name })
     answer["id"]

@@ -36,7 +36,7 @@ module CobaltLedger
         other = method_class.needs_stored? ? world.field(left.subject, true) : right&.enter(world, opened)
         return nil if right && other.nil?
 
-        told_where_known(method_class.enter(one, other, world), world)
+        method_class.enter(one, other, world)
       end
 
       def words(directory) = joined(method_class.words(left.family), directory)
@@ -58,15 +58,6 @@ module CobaltLedger
       end
 
       private
-
-      # Where something that it looks up may not be known, it can only be told where that is. told: as from `enter`.
-      def told_where_known(told, world)
-        known = reads.map { |key| world.known(key) }.reject { |literal| literal == true }
-        return told if told.nil? || known.empty?
-
-        holds, fails = told.is_a?(Array) && !told[0].is_a?(Symbol) ? told : [told, Solver::Formula.negate(told)]
-        [Solver::Formula.all(*known, holds), Solver::Formula.all(*known, fails)]
-      end
 
       def looked_up
         found = left.reads + (right&.reads || [])

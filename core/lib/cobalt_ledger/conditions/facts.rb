@@ -73,7 +73,7 @@ module CobaltLedger
 
       # The calendar day it is: Date or Unreadable.
       def today
-        return NO_TIME unless @at
+        return at if at.is_a?(Unreadable)
 
         @today ||= local(@at).to_date
       end

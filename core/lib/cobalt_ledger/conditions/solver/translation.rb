@@ -46,12 +46,19 @@ module CobaltLedger
         def leaf(node, opened)
           (@known[node] ||= {})[opened] ||= begin
             told = node.enter(@world, opened)
-            case told
-            when nil then [false, false]
-            when Array then told[0].is_a?(Symbol) ? [told, Formula.negate(told)] : told
-            else [told, Formula.negate(told)]
-            end
+            pair = case told
+                   when nil then [false, false]
+                   when Array then told[0].is_a?(Symbol) ? [told, Formula.negate(told)] : told
+                   else [told, Formula.negate(told)]
+                   end
+            where_known(node, pair)
           end
+        end
+
+        # Where something that a leaf looks up may not be known, it can only be told where that is.
+        def where_known(node, pair)
+          known = node.reads.map { |key| @world.known(key) }.reject { |literal| literal == true }
+          known.empty? ? pair : pair.map { |formula| Formula.all(*known, formula) }
         end
       end
     end

@@ -20,7 +20,8 @@ module CobaltLedger
         held = {} if @question.mode == "create"
         @question.with(
           principals: principals, stored: held.compact, entered: screen.reject { |id, value| held[id] == value },
-          at: @found.fetch([:time], @question.at), network: given(:network), place: given(:place),
+          at: given(:time, @question.at), network: given(:network, @question.network),
+          place: given(:place, @question.place),
           locked: @found.fetch([:locked], @question.locked), related: related(screen, held)
         )
       end
@@ -33,8 +34,8 @@ module CobaltLedger
       private
 
       # What was assumed, or what the question gives; nil where it was assumed that it is not known.
-      def given(name)
-        value = @found.fetch([name], @question.public_send(name))
+      def given(name, asked)
+        value = @found.fetch([name], asked)
         value unless value.is_a?(Conditions::Unreadable)
       end
 
