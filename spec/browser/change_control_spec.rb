@@ -45,7 +45,7 @@ RSpec.describe "Change control" do
     fill_in("What it is for", with: "Loans of the spring")
     click_button("Begin")
     expect(page).to have_css("h1", text: "Spring")
-    expect(page).to have_link(text: "0 edits waiting in Spring")
+    expect(page).to have_link(text: "0 edits in Spring")
     # However long its name, the page is no wider than the window.
     over = "document.documentElement.scrollWidth - innerWidth"
     expect(page.evaluate_script("[#{over}, document.querySelector('.page').clientWidth - innerWidth]")).to eq([0, 0])

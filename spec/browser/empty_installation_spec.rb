@@ -102,7 +102,7 @@ RSpec.describe "An empty installation" do
     attach("file", file)
     click_button("Preview")
     click_button("Import this")
-    expect(page).to have_no_css(".ant-modal-content")
+    expect(page).to have_no_css(".ant-modal")
   end
 
   def choose_option_of_kind(name)

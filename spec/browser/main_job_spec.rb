@@ -48,6 +48,22 @@ RSpec.describe "From files to an enforced form" do
     meet_the_form
   end
 
+  it "asks for signatures before a new record type shows what is restricted" do
+    File.write(csv, "name,kind,section,label\nTour,text,Tour,open\nTakings,text,Money,restricted\n")
+    enter_as("mairin", at: "/catalogue")
+    import_through("Import from a file", csv, "Record type Guided tour")
+    visit("/map?type=guided-tour&audiences=role:courier")
+    find("td[aria-label^='Takings, Courier']").click
+    click_button("Make a rule for this cell")
+    become("shown")
+    click_button("Keep in change set")
+    expect(page).to have_css(".rule-row", text: "Takings")
+    click_link("Changes")
+    expect(page).to have_css("aside, section", text: /Opening what is restricted\s*0 of 2/)
+    expect(page).to have_text("Takings (Guided tour): sees more")
+    expect(page).to have_button("Waits for approval", disabled: true)
+  end
+
   # What the import makes of the name.
   def telephone = CobaltLedger::Formats::Identifier.from("Guide's telephone", "_")
 
@@ -57,7 +73,7 @@ RSpec.describe "From files to an enforced form" do
     click_button("Preview")
     expect(page).to have_css("[aria-label='Preview']", text: title)
     click_button("Import this")
-    expect(page).to have_no_css(".ant-modal-content")
+    expect(page).to have_no_css("[aria-label='Preview']")
   end
 
   def paint_rule(field, sight)

@@ -136,7 +136,7 @@ function Standing({ search }: { search: string }) {
         Edition <b className="mono">{edition.number}</b>
       </span>
       <Link className="gives-way" title={changeSet.name} to={{ pathname: "/changes", search }}>
-        <b>{changeSet.edits}</b> {changeSet.edits === 1 ? "edit" : "edits"} waiting in {changeSet.name}
+        <b>{changeSet.edits}</b> {changeSet.edits === 1 ? "edit" : "edits"} in {changeSet.name}
       </Link>
     </>
   );
