@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 ENV["RACK_ENV"] = "test"
+require_relative "coverage"
 require_relative "../server/boot"
 require "rack/test"
 require "tmpdir"

@@ -11,16 +11,25 @@ module Testing
     # failed.
     def run(words)
       minutes = words.first&.match?(/\A[\d.]+\z/) ? Float(words.shift) : MINUTES
-      sets = all.select { |set| words.empty? || words.any? { |word| Named.pattern(word).match?(set[:name] + set[:file]) } }
+      sets = all.select do |set|
+        words.empty? || words.any? do |word|
+          Named.pattern(word).match?(set[:name] + set[:file])
+        end
+      end
       abort("bin/test: no generated spec is called #{words.join(' or ')}") if sets.empty?
 
-      hands = sets.map { |set| set[:file] }.uniq.each_slice((sets.size / Parts::PROCESSES.to_f).ceil).to_a
+      hands = dealt(sets)
       seconds = minutes * 60 / hands.map { |files| sets.count { |set| files.include?(set[:file]) } }.max
       puts "#{sets.size} sets of trials, #{seconds.round} s each"
       log = File.join(Dir.tmpdir, "cobalt-explored-#{Process.pid}.jsonl")
-      running = hands.map { |files| Thread.new { tried(files, seconds, log) } }
-      running.each(&:join)
+      hands.map { |files| Thread.new { tried(files, seconds, log) } }.each(&:join)
       tell(log)
+    end
+
+    # Their files for each process: Array of Array of String.
+    def dealt(sets)
+      files = sets.map { |set| set[:file] }.uniq
+      files.each_slice((files.size / Parts::PROCESSES.to_f).ceil).to_a
     end
 
     # The case of a file once more. Returns whether it passes.
@@ -32,7 +41,7 @@ module Testing
 
     # Sets of trials: Array of Hash of name, file and line of the example.
     def all
-      Dir[File.join(Parts::ROOT, "core/spec/**/*_spec.rb")].sort.flat_map do |file|
+      Dir[File.join(Parts::ROOT, "core/spec/**/*_spec.rb")].flat_map do |file|
         line = nil
         File.foreach(file).with_index(1).filter_map do |text, number|
           line = number if text.match?(/^\s*it "/)

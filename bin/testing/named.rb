@@ -23,7 +23,7 @@ module Testing
     # Files, and places of examples in files: Array of String.
     def places(name)
       wanted = pattern(name)
-      Dir[File.join(Parts::ROOT, SPECS)].sort.filter_map do |file|
+      Dir[File.join(Parts::ROOT, SPECS)].filter_map do |file|
         path = file.delete_prefix("#{Parts::ROOT}/")
         next path if wanted.match?(File.basename(path))
 

@@ -93,7 +93,9 @@ RSpec.describe CobaltLedger::Space do
       [{ reach: { "channels" => ["import"] } }, { reach: { "channels" => ["form"] } }],
       [{ window: { "until" => "2026-12-31" } }, { window: { "from" => "2027-01-01" } }]
     ]
-    apart.each { |one, other| expect(words([set.call("a", **one), set.call("b", **other)], "does_not_settle")).to eq([]) }
+    apart.each do |one, other|
+      expect(words([set.call("a", **one), set.call("b", **other)], "does_not_settle")).to eq([])
+    end
     expect(words([set.call("a", **apart[0][0]), set.call("b", reach: { "modes" => %w[create view] })],
                  "does_not_settle").join).to include("different values at once")
   end
@@ -117,7 +119,8 @@ RSpec.describe CobaltLedger::Space do
       [{ reach: { "channels" => ["interface"] } }, "a program"],
       [{ when: { "compare" => "is_filled", "left" => { "field" => "stage" } } }, "on some records"]
     ].each do |more, where|
-      expect(words([rule("location", "show", **more)], "wide_open").join).to include("no role, group or department is needed")
+      expect(words([rule("location", "show", **more)],
+                   "wide_open").join).to include("no role, group or department is needed")
         .and(include(where))
     end
     shut = rule("location", "hide", kind: "guardrail")
@@ -125,7 +128,8 @@ RSpec.describe CobaltLedger::Space do
   end
 
   it "finds duties that are not separated only on some records" do
-    document = policy_document(rule("count", "lock", when: { "compare" => "is_blank", "left" => { "field" => "stage" } }))
+    document = policy_document(rule("count", "lock",
+                                    when: { "compare" => "is_blank", "left" => { "field" => "stage" } }))
     document["separations"] = [{ "record_type" => "loan", "fields" => %w[count notes], "title" => "apart" }]
     built = CobaltLedger::Decisions::Engine.new(newest_policy(document, directory), directory)
     run = CobaltLedger::Audit::Run.new(built, CobaltLedger::Formats::UpToDate.policy(document)["rules"],
@@ -161,7 +165,11 @@ RSpec.describe CobaltLedger::Space do
       user = before["users"].find { |each| each["id"] == "zora" }
       user.merge!(kind == "department" ? { "department" => id } : { "#{kind}s" => [id] })
       after = JSON.parse(JSON.generate(before))
-      after["users"].find { |each| each["id"] == "zora" }.tap { |each| %w[roles groups department].each { |name| each.delete(name) } }
+      after["users"].find { |each| each["id"] == "zora" }.tap do |each|
+        %w[roles groups department].each do |name|
+          each.delete(name)
+        end
+      end
       engines = [before, after].map do |each|
         people = CobaltLedger::Formats::DirectoryJson.build(each)
         document = policy_document(rule("notes", "hide", when: is, timing: "on_opening"))

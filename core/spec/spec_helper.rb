@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require_relative "../../spec/coverage"
 require "cobalt_ledger"
 Dir[File.join(__dir__, "support", "*.rb")].each { |file| require file }
 

@@ -5,8 +5,8 @@ module Server
   module Chosen
     module_function
 
-    # The change set it stands on: the number in the header Change-Set, nil for the one that is theirs by default. env: Rack
-    # environment. Raises Problem.
+    # The change set it stands on: the number in the header Change-Set, nil for the one that is theirs by default.
+    # env: Rack environment. Raises Problem.
     def change_set(env)
       text = env["HTTP_CHANGE_SET"] or return nil
       return text.to_i if text.match?(/\A[1-9]\d{0,8}\z/)

@@ -44,7 +44,8 @@ module Server
         def part(taken, format)
           after = taken.next_after
           if after
-            query = Rack::Utils.build_query({ "format" => format, "after" => after, "search" => params["search"] }.compact)
+            query = Rack::Utils.build_query({ "format" => format, "after" => after,
+                                              "search" => params["search"] }.compact)
             headers "link" => "<#{request.path}?#{query}>; rel=\"next\""
           end
           [*(params["after"] && ["after", params["after"]]), *(after && ["to", after])]

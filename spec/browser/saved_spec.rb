@@ -18,7 +18,7 @@ RSpec.describe "Saved for elsewhere" do
   # Rows of a list, which says below what it was made from.
   def without_source(text)
     rows = CSV.parse(text, headers: true).to_a
-    expect(rows.last.compact.join(" ")).to match(/\ASource Edition 1 \(SHA-256 \h{64}\).*; 2\d{3}-.* UTC; \//)
+    expect(rows.last.compact.join(" ")).to match(%r{\ASource Edition 1 \(SHA-256 \h{64}\).*; 2\d{3}-.* UTC; /})
     CSV.parse(text, headers: true).first(rows.size - 3)
   end
 

@@ -76,12 +76,15 @@ module CopiedServer
 
   # What every page asks for is loaded and worked out before the first copy is made, so that each copy has it.
   def warm_up
-    @warm ||= begin
+    @warm_up ||= begin
       _, token = Server::Session.start(Server::Account.named("mairin"))
       visitor = Rack::MockRequest.new(Server::Application)
       %w[session overview directory people catalogue rules map?record_type=outgoing-loan&mode=edit].each do |path|
-        visitor.get("/api/#{path}", "HTTP_COOKIE" => "#{Server::RequestHelp::COOKIE}=#{token}", "HTTP_HOST" => "127.0.0.1")
-               .then { |answer| raise "#{path}: #{answer.body}" unless answer.ok? }
+        visitor.get("/api/#{path}", "HTTP_COOKIE" => "#{Server::RequestHelp::COOKIE}=#{token}",
+                                    "HTTP_HOST" => "127.0.0.1")
+          .then do |answer|
+          raise "#{path}: #{answer.body}" unless answer.ok?
+        end
       end
     end
   end

@@ -56,7 +56,8 @@ module SampleDatabase
     [Server::AuditPart, Server::KeptAnswer].each { |each| each::MEMORY.clear }
     Server::Database.open(path)
     # A copy of this process, made while another thread reads a file, would never have what is in it.
-    @loaded ||= Server.load_all
+    Server.load_all unless @loaded
+    @loaded = true
   end
 
   # A job that is still under way would go on with a database that is taken away from it.

@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module CobaltLedger
-  # The questions there are. Whatever claims something (a map, a difference, a finding, an expectation, "never", "no one")
-  # claims it of all of these, or says of which it does not.
+  # The questions there are. Whatever claims something (a map, a difference, a finding, an expectation, "never",
+  # "no one") claims it of all of these, or says of which it does not.
   #
   # People: everyone in the directory, and someone with no role, group or department. Units: all that can own records,
   # those with units below them too. Modes and channels: those named here. Circumstances: any moment; any network and

@@ -3,7 +3,7 @@
 # The detectors that speak of how rules meet, held against asking about everybody, everywhere, on every record of a
 # small world.
 RSpec.describe CobaltLedger::Audit::Run do
-  policies = 12
+  policies = 8
   at = Time.utc(2026, 1, 1, 12)
   texts = [nil, "Ilse", "mercury", "x", "Ilse.", "mercury.", "x.", ".Ilse", ".mercury", ".x", "other"].freeze
   values = {
@@ -123,11 +123,11 @@ RSpec.describe CobaltLedger::Audit::Run do
   end
 
   def contexts(type)
-    people = directory.users.map { |user| directory.principals_of(user.id) }
+    people = directory.population.map { |user| directory.principals_of(user.id) }
     forms = type.forms.empty? ? [:own] : type.forms
     people
       .product(
-        %w[tidewater kiln], CobaltLedger::Decisions::Question::MODES, CobaltLedger::Decisions::Question::CHANNELS,
+        %w[tidewater kiln trust], CobaltLedger::Decisions::Question::MODES, CobaltLedger::Decisions::Question::CHANNELS,
         forms
       )
       .map do |principals, unit, mode, channel, form|

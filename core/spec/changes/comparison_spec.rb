@@ -208,7 +208,9 @@ RSpec.describe CobaltLedger::Changes::Comparison do
 
       decisions = engines.map { |engine| decided(engine, document) }
       # A difference is told of records as they can be stored.
-      return if decisions.any? { |each| each.loop.any? || each.raw.values.grep(CobaltLedger::Conditions::Unreadable).any? }
+      if decisions.any? { |each| each.loop.any? || each.raw.values.grep(CobaltLedger::Conditions::Unreadable).any? }
+        return
+      end
 
       seen = decisions.map { |decision| met(decision) }
       seen.flat_map(&:keys).uniq.each do |id|

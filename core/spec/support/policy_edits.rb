@@ -38,7 +38,7 @@ class PolicyEdits < PolicyGenerator
     when "create" then asked.merge!("stored" => {}, "entered" => asked["stored"].merge(asked["entered"]))
     when "view", "list" then asked["entered"] = {}
     end
-    asked.merge("channel" => pick(CobaltLedger::Decisions::Question::CHANNELS), "unit" => pick(%w[trust tidewater kiln]),
+    asked.merge("channel" => pick(CobaltLedger::Space::CHANNELS.keys), "unit" => pick(%w[trust tidewater kiln]),
                 "at" => moment.iso8601)
   end
 

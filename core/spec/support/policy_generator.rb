@@ -67,21 +67,23 @@ class PolicyGenerator
     }.merge(pick([{}, {}, {}, { "locked" => true }, { "lifted" => true }]), whence)
   end
 
-  private
-
   PLACES = [{ "id" => "lab", "name" => "Lab" }, { "id" => "dock", "name" => "Dock" }].freeze
   BLOCKS = %w[192.0.2.0/24 192.0.2.128/25 10.0.0.0/8].freeze
+
+  private
 
   # Where a question comes from: known, not known, or from outside of all that conditions name.
   def whence
     return {} unless @circumstances
 
-    { "place" => pick(["lab", "dock", nil]), "network" => pick(["192.0.2.7", "192.0.2.200", "203.0.113.9", nil]) }.compact
+    { "place" => pick(["lab", "dock", nil]),
+      "network" => pick(["192.0.2.7", "192.0.2.200", "203.0.113.9", nil]) }.compact
   end
 
   def circumstance
     if chance(0.5)
-      return { "compare" => "within_network", "left" => { "network" => true }, "right" => { "values" => [pick(BLOCKS)] } }
+      return { "compare" => "within_network", "left" => { "network" => true },
+               "right" => { "values" => [pick(BLOCKS)] } }
     end
 
     name = pick(%w[equal not_equal one_of])

@@ -39,23 +39,23 @@ module Trials
 
   class << self
     # Runs the case of a file again. file: as `keep` wrote it. Raises what the case does.
-    def repeat(name, file, &)
+    def repeat(name, file, &block)
       kept = JSON.parse(File.read(file))
       RSpec::Core::Pending.mark_skipped!(RSpec.current_example, "another case") unless kept["trials"] == name
-      trial = Trial.new(kept["seed"], kept["tapes"]).run(&)
+      trial = Trial.new(kept["seed"], kept["tapes"]).run(&block)
       trial.failure ? raise(trial.failure) : RSpec.configuration.reporter.message("  #{name}: the case passes now")
     end
 
     # Tries new seeds for a number of seconds, and until enough is true; goes on after a failure.
-    def explore(name, seconds, enough, place, &)
+    def explore(name, seconds, enough, place, &block)
       ends = now + seconds
       first = Random.new_seed % 1_000_000_000
       tried = 0
       failed = {}
       until now > ends && (enough.call || now > ends + (seconds * 4) + 20)
-        trial = Trial.new(first + tried).run(&)
+        trial = Trial.new(first + tried).run(&block)
         tried += 1
-        failed[trial.failure.message[0, 60]] ||= keep(name, trial, &) if trial.failure
+        failed[trial.failure.message[0, 60]] ||= keep(name, trial, &block) if trial.failure
         break if failed.size > 4
       end
       report("name" => name, "place" => place, "tried" => tried, "first" => first, "failed" => failed.size)
@@ -63,8 +63,8 @@ module Trials
     end
 
     # Writes the smallest case like a trial's to a file. Returns the failure, which names the file.
-    def keep(name, trial, &)
-      smallest = trial.smallest(PATIENCE, &)
+    def keep(name, trial, &block)
+      smallest = trial.smallest(PATIENCE, &block)
       FileUtils.mkdir_p(FOLDER)
       file = File.join(FOLDER, "#{name.tr(' ', '-')}-#{trial.seed}.json")
       File.write(file, JSON.pretty_generate(smallest.to_h(name)))
@@ -81,7 +81,7 @@ module Trials
     def report(line)
       return unless ENV["COBALT_EXPLORED"]
 
-      File.write(ENV["COBALT_EXPLORED"], "#{JSON.generate(line)}\n", mode: "a")
+      File.write(ENV.fetch("COBALT_EXPLORED", nil), "#{JSON.generate(line)}\n", mode: "a")
     end
   end
 end

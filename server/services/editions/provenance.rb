@@ -16,7 +16,8 @@ module Server
       return edition(Edition.find_by!(number: state.key[2])) unless state.key[0] == :pending
 
       set = ChangeSet.find(state.key[2])
-      "#{edition(Edition.find_by!(number: set.base_edition))} with #{CobaltLedger::Words.count(set.edits.size, 'edit')} " \
+      "#{edition(Edition.find_by!(number: set.base_edition))} with #{CobaltLedger::Words.count(set.edits.size,
+                                                                                               'edit')} " \
         "of “#{set.name}”"
     end
 

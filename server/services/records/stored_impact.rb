@@ -26,7 +26,9 @@ module Server
         found = part(id, search) { progress.call(done += 1, total, name_of(id)) } or return nil
         found
       end
-      { "looked_at" => total, "concerned" => searches.size, "types" => parts.reject { |part| part["met"].zero? && part["made_up"].empty? } }
+      { "looked_at" => total, "concerned" => searches.size, "types" => parts.reject do |part|
+        part["met"].zero? && part["made_up"].empty?
+      end }
     end
 
     private

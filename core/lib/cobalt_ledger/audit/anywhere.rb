@@ -67,23 +67,25 @@ module CobaltLedger
 
       # A record on which all is so under a plan, and which the person may open, or make.
       def shown(plan, question, action)
-        subjects = [*@wanted.keys, action].uniq
-        slots = subjects.map { |each| plan.slot_of(each.id) }
+        slots = [*@wanted.keys, action].uniq.map { |each| plan.slot_of(each.id) }
         tests = slots.flat_map(&:tests).uniq.sort
         base = @engine.facts(question, {})
         found = Decisions::Feasibility.new(plan, base, memory, free: @free).together(tests)
         found.found.each do |vector, example|
           outcomes = tests.zip(vector).each_with_object([]) { |(index, outcome), placed| placed[index] = outcome }
-          decided = subjects.zip(slots).to_h { |each, slot| [each.id, slot.decide(outcomes, base.hand)] }
-          next unless wanted?(decided, action)
-          next if @accept && !@accept.call(decide(question, example))
+          decided = slots.to_h { |slot| [slot.field.id, slot.decide(outcomes, base.hand)] }
+          next unless wanted?(decided, action) && accepted?(question, example)
 
-          borne_out(question, example, action)&.then { |shows| return shows.tap { |each| each.conditional = tests.any? } }
+          shows = borne_out(question, example, action)
+          return shows.tap { |each| each.conditional = tests.any? } if shows
+
           @sure = false
         end
         @sure = false unless found.complete
         nil
       end
+
+      def accepted?(question, example) = @accept.nil? || @accept.call(decide(question, example))
 
       def wanted?(decided, action)
         (!@opening || decided[action.id].allowed?) && @wanted.all? { |subject, test| test.call(decided[subject.id]) }

@@ -83,7 +83,8 @@ module CobaltLedger
       # Whom a case stands for: "8 people such as Asha Brandt".
       def whom(kase)
         alone = kase.crowd.nil? || crowds.size(kase.crowd).zero?
-        alone ? kase.question.principals.title : "#{crowds.words(kase.crowd)}, such as #{kase.question.principals.title}"
+        title = kase.question.principals.title
+        alone ? title : "#{crowds.words(kase.crowd)}, such as #{title}"
       end
 
       # The users of a set, as few as wanted.

@@ -67,8 +67,8 @@ module CobaltLedger
         flagged ? question : question.with(lifted: true)
       end
 
-      # What a plan can come to: a Feasibility. base: Conditions::Facts with what is known whatever the record; free: keys
-      # to be chosen although it knows them.
+      # What a plan can come to: a Feasibility. base: Conditions::Facts with what is known whatever the record; free:
+      # keys to be chosen although it knows them.
       def feasible_under(plan, base, free: [])
         plan.feasible(base, free) { Feasibility.new(plan, base, @search_memory, free: free) }
       end

@@ -77,7 +77,7 @@ module CobaltLedger
         survey = @survey.call(type)
         anywhere = Audit::Anywhere.new(survey, { field => @meets })
         found = anywhere.find(survey.crowds.of(@audience), modes: @claim["modes"] || Decisions::Question::MODES,
-                                                          channels: @claim["channels"] || Decisions::Question::CHANNELS)
+                                                           channels: @claim["channels"] || Decisions::Question::CHANNELS)
         unsure << field unless found || anywhere.sure?
         found
       end

@@ -73,7 +73,11 @@ module CobaltLedger
 
         def escape(field, mode, channel)
           ways = WAYS - [[mode, channel]]
-          ways -= Decisions::Question::CHANNELS.map { |each| ["list", each] } unless @type.list_fields.include?(field.id)
+          unless @type.list_fields.include?(field.id)
+            ways -= Decisions::Question::CHANNELS.map do |each|
+              ["list", each]
+            end
+          end
           @survey.cases_beside(field, mode, channel, ways) { |rule| limited?(rule) }.each do |kase|
             ways.each do |way|
               beside = @survey.case_beside(kase, *way) or next
@@ -90,14 +94,19 @@ module CobaltLedger
           all = conditions.flatten.uniq(&:identity)
           found = beside.possible(all)
           @survey.unsure(kase.field) unless found.complete
-          _, example = found.found.find do |vector, _|
+          found.found.find do |vector, _|
             told = all.map(&:identity).zip(vector).to_h
-            states = [kase, beside].zip(conditions).map do |each, own|
-              each.slot.decide(each.slot.tests.zip(own).each_with_object([]) { |(test, node), seen| seen[test] = told[node.identity] }).state
-            end
-            covered?(states[0]) && less_covered?(states[1], states[0])
+            before, after = [kase, beside].zip(conditions).map { |each, own| state(each, own, told) }
+            covered?(before) && less_covered?(after, before)
+          end&.last
+        end
+
+        # The Access::State in a case. told: Hash of identity to outcome of its conditions.
+        def state(kase, conditions, told)
+          outcomes = kase.slot.tests.zip(conditions).each_with_object([]) do |(test, node), seen|
+            seen[test] = told[node.identity]
           end
-          example
+          kase.slot.decide(outcomes).state
         end
 
         def tell(field, kase, beside, example)
@@ -108,9 +117,8 @@ module CobaltLedger
                 (rule.reach.modes.any? || rule.reach.channels.any?) && rule.audience.match?(kase.question.principals)
               end
           finding(
-            "#{field.name} is #{visibility(kase.decide(example))} when #{Space::MODES.fetch(kase.question.mode)} through " \
-            "the form and #{visibility(beside.decide(example))} when #{Space::MODES.fetch(beside.question.mode)} through " \
-            "#{Space::CHANNELS.fetch(beside.question.channel)}, for #{kase.question.principals.title}.",
+            "#{field.name} is #{visibility(kase.decide(example))} when #{met(kase)} and " \
+            "#{visibility(beside.decide(example))} when #{met(beside)}, for #{kase.question.principals.title}.",
             fields: [field], rules: rules, example: @survey.example(beside, example),
             remedies: rules.map { |rule| everywhere(rule) }
           )
@@ -118,6 +126,12 @@ module CobaltLedger
 
         def less_covered?(one, other)
           one.visibility < other.visibility
+        end
+
+        # "viewing through the form".
+        def met(kase)
+          question = kase.question
+          "#{Space::MODES.fetch(question.mode)} through #{Space::CHANNELS.fetch(question.channel)}"
         end
 
         def visibility(decided) = Access::Facets.name(:visibility, decided.state.visibility)

@@ -36,8 +36,8 @@ module CobaltLedger
             rule.audience.match?(found.question.principals) && shows?(rule, field)
           end
           finding(
-            "#{field.name} is #{@policy.label(field.label).name.downcase}, and no role, group or department is needed " \
-            "to see it#{Where.of(found, @survey)}#{', by anyone who can open the record' unless opened}.",
+            "#{field.name} is #{@policy.label(field.label).name.downcase}, and no role, group or department is " \
+            "needed to see it#{Where.of(found, @survey)}#{', by anyone who can open the record' unless opened}.",
             fields: [field], rules: rules,
             example: Evidence.of(found.question, found.decisions, [field], found.lines),
             remedies: rules.map { |rule| switch_off(rule) }

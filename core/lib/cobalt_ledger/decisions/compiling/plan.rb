@@ -57,7 +57,8 @@ module CobaltLedger
       end
 
       # What is feasible under the plan whatever the record, for all whom it makes no difference to; the block works it
-      # out. base: Conditions::Facts with who asks, when and from where; free: keys that are chosen although it knows them.
+      # out. base: Conditions::Facts with who asks, when and from where; free: keys that are chosen although it knows
+      # them.
       def feasible(base, free = [], &block)
         @feasible.fetch([base.hand, *base.circumstances(@circumstances), free], &block)
       end
