@@ -28,7 +28,7 @@ RSpec.describe "Findings, listed" do
 
   def couriers = { "any" => [{ "role" => "courier" }] }
 
-  def proved = expect(page).to(have_text(/proved today at/, wait: 30))
+  def proved = expect(page).to(have_text(/proved today at/))
 
   it "asks with open parts, says what the question leaves out, and opens it again" do
     put(extra(1, "hide", audience: couriers), extra(2, "show", audience: couriers, reach: { "modes" => ["view"] }))
@@ -77,7 +77,7 @@ RSpec.describe "Findings, listed" do
     expect(page).to have_css(".audit-progress", text: "Cancel")
     expect(page).to have_text("Nothing is proved yet.")
     opener.write("x")
-    expect(page).to have_css(".finding-row", wait: 20)
+    expect(page).to have_css(".finding-row")
     click_button("Cancel")
     expect(page).to have_text("The audit was cancelled; what it had proved is kept.")
     opener.write("x" * 30)
@@ -113,7 +113,7 @@ RSpec.describe "Findings, listed" do
   it "lists who disagrees with whom where a matrix would be too wide, the most entangled first" do
     put(extra(1, "hide", audience: couriers), *(2..38).map { |number| extra(number, "show", audience: couriers) })
     enter_as("mairin", at: "/findings?type=outgoing-loan&picture=yes")
-    expect(page).to have_css(".entangled tbody tr:first-child th", text: "Extra 1", wait: 40)
+    expect(page).to have_css(".entangled tbody tr:first-child th", text: "Extra 1")
     expect(page).to have_css(".entangled tbody tr:first-child td button", minimum: 37)
     find(".entangled tbody tr:first-child td button:first-child").click
     expect(page).to have_css("aside[aria-label='Finding']", text: "disagree on Packing")

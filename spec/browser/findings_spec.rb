@@ -6,7 +6,7 @@ RSpec.describe "Findings" do
     Server::PolicyEditor.new("Mairin").put_all(flaws, revision: Server::ChangeSet.current.revision)
     SampleDatabase.proved(:flawed)
     enter_as("mairin", at: "/findings?type=outgoing-loan")
-    find(".finding-row", text: "Policy number is required", wait: 30)
+    find(".finding-row", text: "Policy number is required")
   end
 
   # The edits that lead from the sample policy to the flawed one.
@@ -45,7 +45,7 @@ RSpec.describe "Findings" do
     click_button("Put it into the change set")
     expect(page).to have_text("Kept in the change set")
     expect(page).to have_no_css(
-      ".finding-row", text: "32 “Fees for the panel” and 33 “Fees kept from curators” disagree", wait: 30
+      ".finding-row", text: "32 “Fees for the panel” and 33 “Fees kept from curators” disagree"
     )
     expect(
       Server::PolicyStore.instance.pending.document["rules"].find { |rule| rule["id"] == "flaw-fee-for-the-panel" }[
@@ -66,7 +66,7 @@ RSpec.describe "Findings" do
     )
     Server::PolicyEditor.new("Mairin").put("rule", "flaw-summer-handlers", nil, if_match: :any)
     visit("/findings?type=outgoing-loan")
-    expect(page).to have_no_css(".finding-row", text: "Summer handlers", wait: 30)
+    expect(page).to have_no_css(".finding-row", text: "Summer handlers")
     expect(page).to have_no_css(".finding-row", text: "38 “Packing holds for research”")
     find("label", text: "Accepted ones").click
     expect(page).to have_css(".finding-row", text: "accepted by Mairin Okafor")
@@ -84,7 +84,7 @@ RSpec.describe "Findings" do
     expect_no_barrier
     visit("/precedence?type=outgoing-loan")
     find("label", text: "first in order wins").click
-    expect(page).to have_css("h3", text: /cells? of the map change/, wait: 20)
+    expect(page).to have_css("h3", text: /cells? of the map change/)
     expect_no_barrier
   end
 
@@ -93,7 +93,7 @@ RSpec.describe "Findings" do
     expect(page).to have_css("[aria-label='Sight'] tr:nth-child(1) td:last-child", text: "hidden")
     find("label", text: "most open wins").click
     expect(page).to have_css("[aria-label='Sight'] tr:nth-child(1) td:last-child", text: "shown")
-    expect(page).to have_css("aside", text: "Loan fee", wait: 20)
+    expect(page).to have_css("aside", text: "Loan fee")
     expect(Server::PolicyStore.instance.pending.policy.precedence).to eq("strictest")
     click_button("Keep “most open wins” for the policy in the change set")
     expect(page).to have_text("Kept in the change set")
@@ -103,7 +103,7 @@ RSpec.describe "Findings" do
   it "chooses a method for one field, and lets it go again" do
     visit("/precedence?type=outgoing-loan&for=field&field=loan_fee")
     find("label", text: "most open wins").click
-    expect(page).to have_css("h3", text: /cells? of the map change/, wait: 20)
+    expect(page).to have_css("h3", text: /cells? of the map change/)
     click_button("Keep “most open wins” for Loan fee in the change set")
     expect(page).to have_css(".account-lines", text: "Loan fee of outgoing loan: most open wins")
     expect(Server::PolicyStore.instance.pending.policy.record_type("outgoing-loan").field("loan_fee").precedence).to eq(
@@ -136,7 +136,7 @@ RSpec.describe "Findings" do
   it "changes ranks by keyboard" do
     visit("/rules?type=study-visit")
     find(".rule-row", text: "Answering visitors").send_keys(%i[alt up])
-    expect(page).to have_css(".rule-row:first-of-type", text: "Answering visitors", wait: 20)
+    expect(page).to have_css(".rule-row:first-of-type", text: "Answering visitors")
     expect(Server::PolicyStore.instance.pending.policy.rules_of("study-visit").first.title).to eq("Answering visitors")
   end
 end

@@ -99,6 +99,10 @@ export function useQuestion(): [AskedQuestion, (change: Partial<AskedQuestion>, 
   return [question, change];
 }
 
+/** Does the page that is open now stand on a change set? For answers that come when the reader may be elsewhere. */
+export const standsOn = (set: number): boolean =>
+  new URLSearchParams(window.location.search).get(NAMES.set) === String(set);
+
 /** The question as a query string for links to other pages. */
 export function useQuestionSearch(): string {
   const [search] = useSearchParams();

@@ -3,12 +3,11 @@ import { useState } from "react";
 import { api } from "../../api/client";
 import type { ChangeSet } from "../../api/types";
 import { NameAndPurpose } from "../../question/NewChangeSet";
-import { useQuestion } from "../../question/useQuestion";
+import { standsOn, useQuestion } from "../../question/useQuestion";
 import { counted } from "../../shared/counted";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { SaveCsv } from "../../shared/SaveCsv";
 import { useAccount } from "../../shell/account";
-import { useStillHere } from "../../shared/useStillHere";
 
 /** What the change set is called, what it is for, whose it is, and on what it stands. */
 export function ChangeSetHead({ changeSet }: { changeSet: ChangeSet }) {
@@ -59,11 +58,10 @@ export function ChangeSetHead({ changeSet }: { changeSet: ChangeSet }) {
 function Drop({ changeSet }: { changeSet: ChangeSet }) {
   const { message } = App.useApp();
   const [, change] = useQuestion();
-  const stillHere = useStillHere();
   const drop = api.useMutation("post", "/api/change-sets/{id}/drop", {
     onSuccess: () => {
       message.success(`“${changeSet.name}” is dropped`);
-      if (stillHere()) change({ set: "" });
+      if (standsOn(changeSet.id)) change({ set: "" });
     },
     onError: (error: unknown) =>
       message.error(error instanceof Error ? error.message : "It can't be dropped"),

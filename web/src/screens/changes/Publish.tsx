@@ -3,12 +3,11 @@ import { App, Button, Input } from "antd";
 import { useState } from "react";
 import { api, ProblemError } from "../../api/client";
 import type { ChangeFinding, ChangeSet } from "../../api/types";
-import { useQuestion } from "../../question/useQuestion";
+import { standsOn, useQuestion } from "../../question/useQuestion";
 import { counted } from "../../shared/counted";
 import { localMoment } from "../../shared/localMoment";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useAccount } from "../../shell/account";
-import { useStillHere } from "../../shared/useStillHere";
 
 /** What has to be known before it is published: findings nobody has read, or that not all is proved. */
 type Asked = {
@@ -27,12 +26,11 @@ export function Publish({ changeSet }: { changeSet: ChangeSet }) {
   const client = useQueryClient();
   const [note, setNote] = useState("");
   const [, change] = useQuestion();
-  const stillHere = useStillHere();
   const publishing = api.useMutation("post", "/api/change-set/publish", {
     onSuccess: (edition) => {
       setNote("");
       message.success(`Edition ${edition.number} is in force`);
-      if (stillHere()) change({ set: "" });
+      if (standsOn(changeSet.id)) change({ set: "" });
     },
     // What is waiting may be something else by now.
     onError: () =>
