@@ -95,6 +95,24 @@ RSpec.describe "An empty installation" do
     expect(page).to have_no_button("Make the administrator")
   end
 
+  it "works with a record type before there is anybody: map, rehearsal, findings and changes" do
+    fields = [{ "id" => "what", "name" => "What", "kind" => "text", "section" => "main", "label" => "open" },
+              { "id" => "price", "name" => "Price", "kind" => "money", "section" => "main", "label" => "restricted" }]
+    type = { "id" => "sale", "name" => "Sale", "sections" => [{ "id" => "main", "name" => "Main" }],
+             "title_field" => "what", "fields" => fields }
+    Server::PolicyEditor.new("Ada").put("record_type", "sale", type, if_match: nil)
+    visit("/map?type=sale")
+    expect(page).to have_css("td[aria-label^='Price, Anybody at all: Hidden']")
+    visit("/rehearsal?type=sale")
+    expect(page).to have_text("someone with no role")
+    expect(form_field("what")["data-level"]).to eq("editable")
+    expect(page).to have_no_css(".form-row[data-field='price']")
+    visit("/findings?type=sale")
+    expect(page).to have_text("No rules here yet")
+    visit("/changes")
+    expect(page).to have_text("Proved: it brings no finding")
+  end
+
   def bring_in(page_path, file)
     visit(page_path)
     click_button("Import from a file")

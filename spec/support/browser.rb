@@ -59,7 +59,6 @@ module CopiedServer
   def start
     return if @process
 
-    warm_up
     # SQLite's connections are not to be taken along.
     ActiveRecord::Base.connection_handler.clear_all_connections!(:all)
     @process = Process.fork { serve }
@@ -190,6 +189,7 @@ RSpec.configure do |config|
 
     CopiedServer.stop
     SampleDatabase.fresh
+    CopiedServer.warm_up
     Server::SignInGuard.clear
   end
   config.after(:suite) { CopiedServer.stop }

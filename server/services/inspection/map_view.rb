@@ -60,6 +60,8 @@ module Server
     def keys(text)
       found = text.to_s.split(",").map(&:strip).reject(&:empty?).uniq
       found = @state.directory.roles.map { |role| "role:#{role.id}" } if found.empty?
+      # Where there is no role yet, the map is of someone who has none.
+      found = ["everyone:"] if found.empty?
       if found.size > COLUMN_LIMIT && text
         raise CobaltLedger::BadInput.at("/audiences", "names more than #{COLUMN_LIMIT}")
       end

@@ -41,6 +41,8 @@ module Server
     # The record's own unit counts before the one asked for; without either, the first unit that has none below.
     def unit(id)
       return record.unit if record
+
+      id = nil if id == ""
       return id if id && state.directory.find(:unit, id)
       raise CobaltLedger::BadInput.at("/unit", "there is no unit “#{id}”") if id
 

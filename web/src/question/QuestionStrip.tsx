@@ -4,7 +4,7 @@ import { AudiencePick } from "./AudiencePick";
 import { Pick } from "./Pick";
 import { RecordPick } from "./RecordPick";
 import { StripTools } from "./StripTools";
-import { CHANNELS, MODES, type Channel, type Mode } from "./useQuestion";
+import { CHANNELS, MODES, NEWCOMER, type Channel, type Mode } from "./useQuestion";
 import { useSubject } from "./useSubject";
 import { WhenPick } from "./WhenPick";
 
@@ -96,6 +96,7 @@ function PersonPick({ as, onPick }: { as: string; onPick: (as: string) => void }
     label: user.name,
     hint: user.roles.map((id) => roles.get(id) ?? id).join(", "),
   }));
+  if (!search) options.push({ value: NEWCOMER, label: "someone with no role", hint: "group or department" });
   if (known && !options.some((option) => option.value === as))
     options.unshift({ value: known.id, label: known.name, hint: "" });
   return (

@@ -33,6 +33,9 @@ export type AskedQuestion = {
   set: string;
 };
 
+/** Stands for someone with no role, group or department, where a person is named. */
+export const NEWCOMER = "*";
+
 const NAMES = {
   as: "as",
   audiences: "audiences",

@@ -6,9 +6,10 @@ import { api } from "../../api/client";
 import { usePeople } from "../../api/queries";
 import type { Entered, FieldValue, RecordType } from "../../api/types";
 import { RecordForm } from "../../forms/RecordForm";
+import { FirstSteps } from "../../help/FirstSteps";
 import { askedOf } from "../../question/asked";
 import { QuestionStrip } from "../../question/QuestionStrip";
-import { MODES } from "../../question/useQuestion";
+import { MODES, NEWCOMER } from "../../question/useQuestion";
 import { useSubject } from "../../question/useSubject";
 import { Loading } from "../../shared/Loading";
 import { PersonSelect } from "../../shared/PersonSelect";
@@ -37,7 +38,8 @@ export default function RehearsalScreen() {
   const beside = search.get("beside") ?? "";
   const form = type?.forms?.some((each) => each.id === search.get("form")) ? (search.get("form") ?? "") : "";
   const first = usePeople("", "", 1, 1);
-  const as = question.as || first.data?.items[0]?.id || "";
+  // Where nobody is in the directory yet, it is someone with no role, group or department.
+  const as = question.as || (first.data ? (first.data.items[0]?.id ?? NEWCOMER) : "");
   // The strip says whom the form is for; and what has no record yet is created, and not edited.
   const blank = question.mode === "edit" && !question.record;
   useEffect(() => {
@@ -97,6 +99,11 @@ export default function RehearsalScreen() {
             type={type}
             typedRef={typedRef}
           />
+        ) : ready && !type ? (
+          <div className="empty">
+            <p>No record type yet, so there is no form to rehearse. In this order:</p>
+            <FirstSteps />
+          </div>
         ) : (
           <Loading />
         )}

@@ -19,23 +19,31 @@ module CobaltLedger
             .select { |writer| writer.record_type == @type.id }
             .flat_map do |writer|
               user = @directory.find(:user, writer.user) or next []
-              question = @survey.question(user, @survey.units.first, writer.making ? "create" : "edit",
-                                          channel: writer.channel)
-              decision = @survey.engine.decide(question)
-              writer
-                .fields
-                .reject { |id| decision[id].open? }
-                .map { |id| blocked(writer, @type.field(id), question, decision) }
+              asked = @survey.units.map do |unit|
+                @survey.question(user, unit, writer.making ? "create" : "edit", channel: writer.channel)
+              end
+              decided = asked.to_h { |question| [question, @survey.engine.decide(question)] }
+              writer.fields.filter_map { |id| blocked(writer, @type.field(id), decided) }
             end
         end
 
         private
 
-        def blocked(writer, field, question, decision)
+        # decided: Hash of question to decision, one a unit.
+        def blocked(writer, field, decided)
+          shut = decided.reject { |_, decision| decision[field.id].open? }
+          return nil if shut.empty?
+
+          tell(writer, field, *shut.first, shut.size == decided.size)
+        end
+
+        def tell(writer, field, question, decision, everywhere)
+          where = everywhere ? "" : " at #{@directory.name_of(:unit, question.unit)}"
           result = decision.result(field.id)
           ids = %w[locked hidden masked].flat_map { |kind| Decisions::Blame.rules(result, kind) }.map(&:id).uniq
           finding(
-            "#{writer.title} has to write #{field.name}, which is #{decision[field.id].level.tr('_', '-')} to it.",
+            "#{writer.title} has to write #{field.name}, which is #{decision[field.id].level.tr('_', '-')} to it" \
+            "#{where}.",
             fields: [field], rules: ids,
             example: Evidence.of(question, decision, [field])
           )

@@ -37,8 +37,11 @@ module CobaltLedger
         private
 
         def changeable?(rule, id)
-          user = @survey.users_in(@survey.matching(rule)).first or return false
-          @survey.decide(@survey.question(user, @survey.units.first, "edit"), [@type.field(id)])[id].open?
+          field = @type.field(id)
+          anywhere = Anywhere.new(@survey, { field => lambda(&:open?) }, free: Survey::FROM_NOW)
+          found = anywhere.find(@survey.matching(rule), modes: ["edit"])
+          @survey.unsure(field) unless found || anywhere.sure?
+          !found.nil?
         end
       end
     end
