@@ -59,7 +59,7 @@ class Trial
         break nil if Process.clock_gettime(Process::CLOCK_MONOTONIC) > ends
 
         tried = Trial.new(seed, tapes).run(&block)
-        break tried if tried.failure.instance_of?(failure.class) && weight(tried.tapes) < weight(best.tapes)
+        break tried if tried.failure.instance_of?(failure.class) && smaller?(tried, best)
       end
       return best unless better
 
@@ -74,6 +74,8 @@ class Trial
   end
 
   private
+
+  def smaller?(one, other) = (weight(one.tapes) <=> weight(other.tapes)).negative?
 
   # How large a case is: how much is drawn, and then what.
   def weight(tapes) = [tapes.sum(&:size), tapes.flatten.sum]
