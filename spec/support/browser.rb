@@ -89,14 +89,17 @@ module CopiedServer
   end
 
   def serve
+    # Jobs are worked off beside it, as they are in use; begun before there are threads that a copy would lack.
+    jobs = Process.fork { Server::Jobs::Runner.new.run }
+    Server::Job.wake = -> {}
     ending = Queue.new
     trap(:TERM) { ending.close }
     server = Puma::Server.new(Server::Application, nil, THREADS)
     server.binder.inherit_tcp_listener("127.0.0.1", DOOR.local_address.ip_port, DOOR)
     server.run
     ending.pop
-    Server::Jobs::Crew.abandon
   ensure
+    Process.kill(:KILL, jobs)
     exit!(0)
   end
 end
