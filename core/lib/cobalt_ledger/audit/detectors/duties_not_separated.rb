@@ -15,9 +15,8 @@ module CobaltLedger
         def findings
           @policy.separations.select { |each| each.record_type == @type.id }.filter_map do |pair|
             fields = pair.fields.map { |id| @type.field(id) }
-            anywhere = Anywhere.new(@survey, fields.to_h { |field| [field, lambda(&:open?)] }, free: Survey::FROM_NOW)
-            found = anywhere.find(@survey.crowds.everybody, modes: %w[edit create])
-            @survey.unsure(fields.first) unless found || anywhere.sure?
+            wanted = fields.to_h { |field| [field, lambda(&:open?)] }
+            found = seek(fields.first, wanted, @survey.crowds.everybody, modes: %w[edit create])
             found && tell(pair, fields, found)
           end
         end

@@ -36,9 +36,7 @@ module CobaltLedger
         def given_away(total, input, others)
           wanted = { total => ->(each) { shown?(each.state) }, input => ->(each) { covered?(each.state) } }
           others.each { |id| wanted[@type.field(id)] = ->(each) { shown?(each.state) } }
-          anywhere = Anywhere.new(@survey, wanted, free: Survey::FROM_NOW, accept: ->(each) { there?(each, input) })
-          found = anywhere.find(@survey.crowds.everybody, modes: MET)
-          @survey.unsure(total) unless found || anywhere.sure?
+          found = seek(total, wanted, @survey.crowds.everybody, modes: MET, accept: ->(each) { there?(each, input) })
           found && finding(
             "#{total.name} gives away #{input.name}: #{found.question.principals.title} sees the one and everything " \
             "else in “#{total.formula}”, and may not see the other#{Where.of(found, @survey)}.",

@@ -18,8 +18,7 @@ module CobaltLedger
           reveal = @type.action("reveal")
           return [] unless spoken_of?(reveal)
 
-          anywhere = Anywhere.new(@survey, { reveal => lambda(&:allowed?) }, free: Survey::FROM_NOW)
-          found = anywhere.find(@survey.crowds.newcomer, modes: reveal.modes)
+          found = seek(reveal, { reveal => lambda(&:allowed?) }, @survey.crowds.newcomer, modes: reveal.modes)
           found ? [tell(reveal, found)] : []
         end
 

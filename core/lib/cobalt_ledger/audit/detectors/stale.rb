@@ -38,10 +38,7 @@ module CobaltLedger
 
         def changeable?(rule, id)
           field = @type.field(id)
-          anywhere = Anywhere.new(@survey, { field => lambda(&:open?) }, free: Survey::FROM_NOW)
-          found = anywhere.find(@survey.matching(rule), modes: ["edit"])
-          @survey.unsure(field) unless found || anywhere.sure?
-          !found.nil?
+          !seek(field, { field => lambda(&:open?) }, @survey.matching(rule), modes: ["edit"]).nil?
         end
       end
     end

@@ -25,10 +25,7 @@ module CobaltLedger
         # An Anywhere::Found of someone with no role who sees it. opening: only on a record that they can open?
         def seen(field, opening)
           shown = ->(decision) { decision.state.visibility == Access::Facets::SHOWN }
-          anywhere = Anywhere.new(@survey, { field => shown }, free: Survey::FROM_NOW, opening: opening)
-          found = anywhere.find(@survey.crowds.newcomer)
-          @survey.unsure(field) unless found || anywhere.sure?
-          found
+          seek(field, { field => shown }, @survey.crowds.newcomer, opening: opening)
         end
 
         def tell(field, found, opened)
