@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "../support/flawed"
+
 # Each kind of finding on the smallest policy that has it, beside one that has it not.
 RSpec.describe CobaltLedger::Audit::Run do
   at = Time.utc(2026, 6, 1, 12)
@@ -61,60 +63,7 @@ RSpec.describe CobaltLedger::Audit::Run do
     expect(found.remedies.map(&:words)).to include("Switch off 1 “Rule 1”")
   end
 
-  {
-    "never_wins" => ->(spec) { [[spec.rule("notes", "unlock"), spec.rule("notes", "lock")], {}] },
-    "no_effect" => ->(spec) { [[spec.rule("notes", "lock", reach: { "modes" => ["view"] })], {}] },
-    "nobody" => ->(spec) { [[spec.rule("notes", "lock", audience: { "any" => [{ "group" => "empty" }] })], {}] },
-    "required_out_of_reach" => lambda do |spec|
-      [[spec.rule("notes", "require", audience: spec.registrars), spec.rule("notes", "lock")], {}]
-    end,
-    "required_off_form" => lambda do |spec|
-      part = { "id" => "main", "fields" => %w[number count] }
-      type = spec.policy_document["record_types"][0].merge("forms" => [{ "id" => "a", "name" => "A",
-                                                                         "sections" => [part] }])
-      [[spec.rule("notes", "require", audience: spec.registrars)], { record_types: [type] }]
-    end,
-    "dead_end" => ->(spec) { [[spec.rule("notes", "lock", when: spec.compare("notes", "is_blank"))], {}] },
-    "self_opening_lock" => ->(spec) { [[spec.rule("notes", "lock", when: spec.compare("count", "greater", 4))], {}] },
-    "does_not_settle" => ->(spec) { [[spec.rule("notes", spec.set("a")), spec.rule("notes", spec.set("b"))], {}] },
-    "leak" => ->(spec) { [[spec.rule("notes", "hide", reach: { "channels" => ["form"] })], {}] },
-    "opened_by_typing" => ->(spec) { [[spec.rule("notes", "hide", when: spec.compare("count", "less", 4))], {}] },
-    "stale" => lambda do |spec|
-      [[spec.rule("notes", "lock", when: spec.compare("count", "greater", 4), timing: "on_opening")], {}]
-    end,
-    "lost_entry" => lambda do |spec|
-      [[spec.rule("notes", { "effect" => "hide", "clear" => true }, when: spec.compare("count", "greater", 4))], {}]
-    end,
-    "wide_open" => ->(spec) { [[spec.rule("location", "show")], {}] },
-    "duties_not_separated" => lambda do |_|
-      [
-        [],
-        {
-          separations: [
-            { "record_type" => "loan", "fields" => %w[count value], "title" => "who counts does not value" }
-          ]
-        }
-      ]
-    end,
-    "personal_exception" => lambda do |spec|
-      [[spec.rule("notes", "lock", audience: { "any" => [{ "user" => "ilka" }] })], {}]
-    end,
-    "run_out" => ->(spec) { [[spec.rule("notes", "lock", window: { "until" => "2026-05-31" })], {}] },
-    "blocked_writer" =>
-      lambda do |spec|
-        [
-          [spec.rule("notes", "lock", reach: { "channels" => ["interface"] })],
-          {
-            writers: [
-              {
-                "record_type" => "loan", "fields" => ["notes"], "title" => "A program", "user" => "zora",
-                "channel" => "interface"
-              }
-            ]
-          }
-        ]
-      end
-  }.each do |kind, made|
+  Flawed::BY_DETECTOR.each do |kind, made|
     it "finds #{kind.tr('_', ' ')}" do
       rules, more = made.call(self)
       found = audit(*rules, at: at, **more).findings.select { |each| each.detector == kind }

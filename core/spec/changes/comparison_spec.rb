@@ -117,6 +117,14 @@ RSpec.describe CobaltLedger::Changes::Comparison do
     expect(compared.undecided.map { |each| [each.field, each.mode] }).to include(%w[notes edit])
   end
 
+  it "tells what only records meet that somebody has unlocked for a time" do
+    locking = ->(kind) { rule([], "lock", id: "r9", kind: kind, targets: { "record" => true }) }
+    told = told([locking.call("ordinary")], [locking.call("guardrail")])
+    expect(told).to include(/^Everyone may no longer .+, when somebody has unlocked the record for a time\.$/)
+    expect(told([locking.call("ordinary")], [locking.call("ordinary"), editing("notes", "lock")]).grep(/Notes/))
+      .to match([/when somebody has unlocked the record for a time/])
+  end
+
   it "tells what a change of people does" do
     document = policy_document(editing("contact", "hide", audience: { "any" => [{ "role" => "courier" }] }))
     joined = directory_document
@@ -239,11 +247,13 @@ RSpec.describe CobaltLedger::Changes::Comparison do
       answers.uniq.size == 1 && (id == "total" || sources.any? { |each| each.is_a?(Hash) && each.key?("field") })
     end
 
+    # What is told speaks of records that nobody locked or unlocked by hand, and of others only where those show nothing.
     def covered?(lines, document, id, answers)
       at = Time.iso8601(document["at"])
+      by_hand = document.key?("locked") || document.key?("lifted")
       lines.any? do |line|
-        about?(line, document, id) && [line.before, line.after] == answers && (line.from.nil? || at >= line.from) &&
-          (line.till.nil? || at < line.till)
+        about?(line, document, id) && (by_hand || [line.before, line.after] == answers) &&
+          (line.from.nil? || at >= line.from) && (line.till.nil? || at < line.till)
       end
     end
 

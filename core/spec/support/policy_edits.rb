@@ -29,13 +29,15 @@ class PolicyEdits < PolicyGenerator
     Time.utc(2026, 1, 1) + @random.rand(365 * 86_400)
   end
 
-  # A new record holds nothing yet, and nothing is typed where nothing is edited; what people do by hand is no part of
-  # what policies differ in. more: Hash of values stored beside.
+  # A new record holds nothing yet, so that nobody has locked it, and nothing is typed where nothing is edited.
+  # more: Hash of values stored beside.
   def question(more = {})
-    asked = super().except("locked", "lifted")
+    asked = super()
     asked["stored"].merge!(more)
     case asked["mode"]
-    when "create" then asked.merge!("stored" => {}, "entered" => asked["stored"].merge(asked["entered"]))
+    when "create"
+      asked = asked.except("locked", "lifted")
+      asked.merge!("stored" => {}, "entered" => asked["stored"].merge(asked["entered"]))
     when "view", "list" then asked["entered"] = {}
     end
     asked.merge("channel" => pick(CobaltLedger::Space::CHANNELS.keys), "unit" => pick(%w[trust tidewater kiln]),

@@ -59,6 +59,9 @@ module CobaltLedger
 
       private
 
+      # What an example of a record that is unlocked for a time holds besides.
+      UNLOCKED = { [:lifted] => true }.freeze
+
       # Combinations of outcomes that come to the same. stretches: [first, last]; examples: Array.
       Region = Struct.new(:before, :after, :condition, :stretches, :examples)
 
@@ -76,12 +79,15 @@ module CobaltLedger
         Half.new(side, question, side.plan(@id, acting, above, @place.mode, principals), field, @settle)
       end
 
-      # [Answer before, Answer after]
-      def answers(vector)
+      # [Answer before, Answer after], for a record that nobody unlocked for a time.
+      def answers(vector) = told(vector, hand(vector))
+
+      # The same where somebody has unlocked it, nil where that can't be so.
+      def unlocked_answers(vector) = (told(vector, :lifted) unless hand(vector))
+
+      def told(vector, hand)
         @halves.map do |half|
-          half&.answer(
-            half.tests.each_with_object([]) { |test, told| told[test] = vector[place_of(half, test)] }, hand(vector)
-          )
+          half&.answer(half.tests.each_with_object([]) { |test, told| told[test] = vector[place_of(half, test)] }, hand)
         end
       end
 
@@ -101,21 +107,34 @@ module CobaltLedger
           own = vector.first(@conditions.size)
           cuts = vector.drop(@conditions.size)
           stretch = @stretches.of(cuts)
-          [own, stretch, answers(own), example] if stretch
+          [own, stretch, example] if stretch
         end
-        pieces = told.group_by { |_, stretch, _, _| stretch }.sort.flat_map { |stretch, all| pieces(stretch, all) }
+        pieces = told.group_by { |_, stretch, _| stretch }.sort.flat_map { |stretch, all| pieces(stretch, all) }
         joined(pieces)
       end
 
       # Regions of one stretch.
       def pieces(stretch, told)
         feasible = told.map(&:first)
-        told.group_by { |_, _, answers, _| answers }.filter_map do |(before, after), found|
+        told.group_by { |own, _, _| differing(own) }.filter_map do |(before, after, unlocked), found|
           next if before == after
 
-          Region.new(before, after, Decisions::Cover.new(feasible, found.map(&:first)).words(*words),
-                     [stretch, stretch], found.map(&:last))
+          Region.new(before, after, when_so(Decisions::Cover.new(feasible, found.map(&:first)).words(*words), unlocked),
+                     [stretch, stretch], found.map { |_, _, example| unlocked ? example.merge(UNLOCKED) : example })
         end
+      end
+
+      # [Answer before, Answer after, does it take a record that is unlocked for a time to see that they differ?]
+      def differing(vector)
+        before, after = answers(vector)
+        unlocked = unlocked_answers(vector) if before == after
+        unlocked && unlocked[0] != unlocked[1] ? [*unlocked, true] : [before, after, false]
+      end
+
+      def when_so(condition, unlocked)
+        return condition unless unlocked
+
+        [condition && "(#{condition})", "somebody has unlocked the record for a time"].compact.join(" and ")
       end
 
       # Those of stretches in a row that come to the same become one.

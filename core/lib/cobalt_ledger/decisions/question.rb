@@ -64,13 +64,14 @@ module CobaltLedger
         )
       end
 
-      # The question document. Records looked up on the way are not part of it.
+      # The question document. Of records that are looked up, those that it brings with it.
       def to_h
         {
           "user" => principals.user_id, "record_type" => record_type.id, "unit" => unit, "mode" => mode,
           "channel" => channel, "form" => form_id, "stored" => stored, "entered" => entered, "at" => at&.iso8601,
           "network" => network && Conditions::NetworkKind.dump(network), "place" => place,
-          "locked" => locked ? true : nil, "lifted" => lifted ? true : nil
+          "locked" => locked ? true : nil, "lifted" => lifted ? true : nil,
+          "related" => related.is_a?(RelatedRecords) ? related.to_h : nil
         }.compact
       end
     end

@@ -117,7 +117,7 @@ module CobaltLedger
               .each { |fault| @faults.add(fault.pointer, fault.message) }
           end
         end
-        ->(type, number) { records.dig(type, number) }
+        Decisions::RelatedRecords.new(records)
       end
     end
   end

@@ -19,23 +19,23 @@ module CobaltLedger
         MET = %w[view edit list].freeze
 
         def findings
-          create, open, save = %w[create open save].map { |key| @type.action(key) }
+          create, _, open = asked
           return [] if rules(open).empty? && !begins_otherwise?(open)
 
           lost = @survey.units.flat_map do |unit|
-            @survey.kinds_of_people([create, save, open]).select do |user|
-              lost?(user, unit)
-            end.map { |user| [user, unit] }.to_a
+            @survey.kinds_of_people(asked).filter_map do |user|
+              lost(user, unit)&.then { |channel| [user, unit, channel] }
+            end.to_a
           end
           return [] if lost.empty?
 
-          user, unit = lost.first
+          user, unit, channel = lost.first
           [
             finding(
               "#{user.name} may create #{Words.indefinite(@type.noun)} at #{@directory.name_of(:unit, unit)}, and " \
               "can never open one there#{others(lost)}.",
               fields: [create, open], rules: rules(open),
-              example: Evidence.of(question = @survey.question(user, unit, "create"),
+              example: Evidence.of(question = @survey.question(user, unit, "create", channel: channel),
                                    @survey.engine.decide(question).actions, [create])
             )
           ]
@@ -43,15 +43,26 @@ module CobaltLedger
 
         private
 
-        def lost?(user, unit)
-          makes, = can(user, unit, "create", "create")
-          saves, = can(user, unit, "create", "save")
-          return false unless makes && saves
+        # The channel through which somebody may create what they can open through none, or nil.
+        def lost(user, unit)
+          through = channels.find do |channel|
+            %w[create save].all? { |key| can(user, unit, "create", key, channel: channel).first }
+          end
+          return nil unless through
 
-          met = MET.map { |mode| can(user, unit, mode, "open") }
+          met = MET.product(channels).map { |mode, channel| can(user, unit, mode, "open", channel: channel) }
           @survey.unsure(@type.action("open")) if met.any? { |_, complete| !complete }
-          met.none?(&:first) && met.all?(&:last)
+          through if met.none?(&:first) && met.all?(&:last)
         end
+
+        # Channels, one where no rule tells them apart.
+        def channels
+          all = Space::CHANNELS.keys
+          told = asked.flat_map { |each| @survey.rules_on(each) }.any? { |rule| rule.reach.channels.any? }
+          told ? all : all.first(1)
+        end
+
+        def asked = %w[create save open].map { |key| @type.action(key) }
 
         def others(lost)
           lost.size > 1 ? " (nor can #{Words.count(lost.size - 1, 'other kind')} of person and unit)" : ""

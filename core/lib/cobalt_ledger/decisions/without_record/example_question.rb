@@ -22,7 +22,8 @@ module CobaltLedger
           principals: principals, stored: held.compact, entered: screen.reject { |id, value| held[id] == value },
           at: given(:time, @question.at), network: given(:network, @question.network),
           place: given(:place, @question.place),
-          locked: @found.fetch([:locked], @question.locked), related: related(screen, held)
+          locked: @found.fetch([:locked], @question.locked), lifted: @found.fetch([:lifted], @question.lifted),
+          related: related(screen, held)
         )
       end
 
@@ -51,15 +52,23 @@ module CobaltLedger
 
       # Records as they are assumed, in place of those that exist.
       def related(screen, held)
-        found = @found.select { |(kind, _), _| %i[related opened].include?(kind) }
-        return @question.related if found.empty?
+        assumed = @found.select { |(kind, _), _| %i[related opened].include?(kind) }
+        return @question.related if assumed.empty?
 
-        lambda do |type, number|
-          own =
-            found.select do |(kind, through, _), _|
-              (kind == :opened ? held : screen)[through] == number && @type.field(through).refers_to == type
-            end
-          own.empty? ? @question.related&.call(type, number) : own.to_h { |(_, _, id), value| [id, value] }
+        records = assumed.each_with_object({}) do |((kind, through, id), value), told|
+          number = (kind == :opened ? held : screen)[through] or next
+          ((told[@type.field(through).refers_to] ||= {})[number] ||= {})[id] = dumped(value)
+        end
+        RelatedRecords.new(records, @question.related)
+      end
+
+      # As a JSON value: the kind of a field of another record is not known here.
+      def dumped(value)
+        case value
+        when Date then Catalogue::Kinds::Date.dump(value)
+        when Time then Catalogue::Kinds::DateTime.dump(value)
+        when Rational then Catalogue::Kinds::Decimal.dump(value)
+        else value
         end
       end
 
@@ -86,6 +95,8 @@ module CobaltLedger
           { "name" => "the network", "words" => value ? Conditions::NetworkKind.dump(value) : "blank" }
         when :place
           { "name" => "the place", "words" => value || "elsewhere" }
+        when :lifted
+          { "name" => "the record", "words" => "unlocked for a time" }
         else
           { "name" => "the record's lock flag", "words" => value ? "yes" : "no" }
         end
