@@ -212,7 +212,8 @@ RSpec.describe CobaltLedger::Space do
     expect(status).to be_success
     expect(JSON.parse(output)).to include(
       "difference" => { "location" => ["tube"], "notes" => ["tube"] }, "expectation" => "tube",
-      "detectors" => Flawed::BY_DETECTOR.keys - not_of_channels, "findings" => { "wide_open" => ["tube"], "disagreement" => ["tube"] }, "stored" => include("notes"),
+      "detectors" => Flawed::BY_DETECTOR.keys - not_of_channels,
+      "findings" => { "wide_open" => ["tube"], "disagreement" => ["tube"] }, "stored" => include("notes"),
       "map" => [["hidden"]], "circumstance" => ["notes"]
     )
   end

@@ -90,6 +90,14 @@ RSpec.describe CobaltLedger::Audit::Run do
     expect(kinds(hiding.call(timing: "on_opening"))).not_to include("opened_by_typing")
   end
 
+  it "looks at what a form leaves out where a rule clears another field" do
+    clearing = rule("contact", { "effect" => "hide", "clear" => true }, when: compare("notes", "is_blank"))
+    asking = rule("notes", "require", when: compare("contact", "is_blank"))
+    part = { "id" => "main", "fields" => %w[number contact] }
+    type = policy_document["record_types"][0].merge("forms" => [{ "id" => "a", "name" => "A", "sections" => [part] }])
+    expect(kinds(clearing, asking, record_types: [type])).to include("required_off_form")
+  end
+
   it "takes the person by their attributes, where conditions ask for them" do
     cleared = { "compare" => "equal", "left" => { "attribute" => "clearance" }, "right" => { "value" => "high" } }
     expect(kinds(rule("location", "show", when: cleared))).to eq([])

@@ -6,6 +6,7 @@ require_relative "../support/policy_edits"
 RSpec.describe CobaltLedger::Changes::Comparison do
   # shaped: true for documents whose shape others hold, which takes long to check.
   def engine_of(document, people = directory, shaped: false)
+    document = CobaltLedger::Formats::UpToDate.policy(document) unless shaped
     CobaltLedger::Decisions::Engine.new(
       CobaltLedger::Formats::PolicyJson.build(document, people, shaped: shaped), people
     )
@@ -247,7 +248,7 @@ RSpec.describe CobaltLedger::Changes::Comparison do
       answers.uniq.size == 1 && (id == "total" || sources.any? { |each| each.is_a?(Hash) && each.key?("field") })
     end
 
-    # What is told speaks of records that nobody locked or unlocked by hand, and of others only where those show nothing.
+    # What is told speaks of records that nobody locked or unlocked by hand; of others only where those show nothing.
     def covered?(lines, document, id, answers)
       at = Time.iso8601(document["at"])
       by_hand = document.key?("locked") || document.key?("lifted")

@@ -82,6 +82,18 @@ RSpec.describe "The four stages" do
       expect(two.decide(question(two))["contact"].state.mask.to_h).to eq("format" => "keep_first", "count" => 2)
     end
 
+    it "takes no other mask than that of the first rule, or of the closest audience, where these win" do
+      masks = [rule("contact", mask("keep_last", count: 4), audience: { "any" => [{ "role" => "registrar" }] }),
+               rule("contact", mask("all"))]
+      %w[strictest first_in_order closest_audience].each do |precedence|
+        made = CobaltLedger::Decisions::Engine.new(
+          newest_policy(policy_document(*masks).merge("precedence" => precedence), directory), directory
+        )
+        format = made.decide(question(made))["contact"].state.mask.to_h["format"]
+        expect([precedence, format]).to eq([precedence, precedence == "strictest" ? "all" : "keep_last"])
+      end
+    end
+
     it "allows replacing unseen only where every mask does" do
       expect(level(engine(rule("contact", mask("all", replace: true))), "contact")).to eq("replace_only")
       expect(

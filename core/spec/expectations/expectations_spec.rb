@@ -116,6 +116,15 @@ RSpec.describe CobaltLedger::Expectations::Checker do
       expect(checker(loans).check(expectation)).to have_attributes(status: "fails", example: a_kind_of(Hash))
     end
 
+    it "counts records that are locked as a whole among every record" do
+      locking = rule([], "lock", when: compare("stage", "equal", "out"), targets: { "record" => true })
+      made = CobaltLedger::Decisions::Engine.new(newest_policy(policy_document(locking), directory), directory)
+      status = lambda do |levels|
+        checker(made).check(asked({ "levels" => { "notes" => levels } }, any_record: true)).status
+      end
+      expect([status.call("editable"), status.call(%w[editable read_only])]).to eq(%w[fails holds])
+    end
+
     it "says whether a save is turned down, with what was typed" do
       refused = { "refused" => true }
       expect(status(refused, entered: { "contact" => "Ilse" }).first).to eq("holds")

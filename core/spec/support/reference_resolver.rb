@@ -286,11 +286,21 @@ class ReferenceResolver
     value = winning(facet, speaking, precedence)
     return { facet => value } unless value == "masked"
 
-    masked = speaking.map(&:last).select { |state| state["visibility"] == "masked" }
+    masked = counting(speaking, precedence).map(&:last).select { |state| state["visibility"] == "masked" }
     {
       facet => value, "mask" => masked.map { |state| state["mask"] }.min_by { |mask| revealed(mask) },
       "replace" => masked.all? { |state| state["replace"] }
     }
+  end
+
+  # Those whose masks count: where one rule wins by its place or its audience, no other's.
+  def counting(speaking, precedence)
+    case precedence
+    when "first_in_order" then speaking.first(1)
+    when "closest_audience"
+      speaking.group_by { |rule, _| steps(rule["audience"]) }.min_by(&:first).last
+    else speaking
+    end
   end
 
   def winning(facet, speaking, precedence)

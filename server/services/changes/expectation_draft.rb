@@ -68,9 +68,7 @@ module Server
     end
 
     def whatever_the_record
-      question = @question
-      question = @state.engine.while_open(question) if @question.record_type.field(@subject.id)
-      levels = @state.engine.feasible(question).of(@subject.id).first.map { |outcome| outcome.decision.level }
+      levels = @state.engine.feasible(@question).of(@subject.id).first.map { |outcome| outcome.decision.level }.uniq
       placed(@subject => levels.size == 1 ? levels.first : levels)
     end
 

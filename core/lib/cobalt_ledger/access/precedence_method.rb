@@ -24,6 +24,10 @@ module CobaltLedger
         # Returns the value, an Integer of Facets.
         def combine(_facet, _contributions, _closeness) = raise(NotImplementedError)
 
+        # Of several that give a mask, those whose masks count; of these the one that reveals less stands. Parameters as
+        # of combine. Returns an Array of Rules::Contribution.
+        def masking(contributions, _closeness) = contributions
+
         # True when the more that contributes, the stricter the outcome: then what is in doubt can only tighten.
         def monotone? = false
 

@@ -94,6 +94,12 @@ module CobaltLedger
         [dropped.empty? ? state : state.with(entry: entry, presence: presence), dropped]
       end
 
+      # Of ordinary rules that apply, those whose masks count where the field is masked: Array of Rules::Contribution.
+      def masking(rules)
+        seen = rules.select { |rule| rule.gives.visibility }
+        @precedence.masking(seen, @closeness).select { |rule| rule.gives.visibility == Facets::MASKED }
+      end
+
       private
 
       # What is worked out from something hidden is not seen either, or it would give it away.
@@ -121,7 +127,7 @@ module CobaltLedger
         return rules.empty? ? State::SILENT : rules.first.gives if rules.size < 2
 
         visibility = winning(:visibility, rules)
-        masks = visibility == Facets::MASKED ? rules.select { |rule| rule.gives.visibility == Facets::MASKED } : []
+        masks = visibility == Facets::MASKED ? masking(rules) : []
         # The mask that reveals less, then the better rank: rules come in order of rank, and min_by keeps the first.
         State.new(visibility: visibility, entry: winning(:entry, rules), presence: winning(:presence, rules),
                   permission: winning(:permission, rules),

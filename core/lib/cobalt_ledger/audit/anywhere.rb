@@ -33,7 +33,7 @@ module CobaltLedger
 
         seen = {}.compare_by_identity
         each_way(crowd, modes, channels) do |question, subjects, action|
-          plan = @survey.writes? ? @engine.plan_for(question) : @survey.plan_for(question, subjects)
+          plan = @survey.searched_plan(question, subjects)
           people = @survey.exact?(subjects) ? question.principals.user_id : nil
           next if (seen[plan] ||= {}).key?(people)
 

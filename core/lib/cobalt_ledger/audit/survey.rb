@@ -71,6 +71,9 @@ module CobaltLedger
         )
       end
 
+      # The same to search for records under: where rules write values, those on all fields have a part in it.
+      def searched_plan(question, fields) = writes? ? engine.plan_for(question) : plan_for(question, fields)
+
       # Does it matter to some fields who exactly the person is, beside which rules are meant for them?
       def exact?(fields) = @people.by_person?(speaking_of(fields))
 

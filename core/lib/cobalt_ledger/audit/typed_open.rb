@@ -72,7 +72,7 @@ module CobaltLedger
           .flat_map { |unit, form| people.map { |user| [unit, form, user] } }
           .filter_map do |unit, form, user|
             question = @survey.question(user, unit, "edit", form: form)
-            plan = @survey.plan_for(question, looked_at)
+            plan = @survey.searched_plan(question, looked_at)
             key = [plan.object_id, exact ? user.id : nil]
             [question, plan] unless seen[key] || !(seen[key] = true)
           end

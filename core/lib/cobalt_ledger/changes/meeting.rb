@@ -31,6 +31,9 @@ module CobaltLedger
         def base = @base ||= side.engine.facts(question, {})
       end
 
+      # What an example of a record that is unlocked for a time holds besides.
+      UNLOCKED = { [:lifted] => true }.freeze
+
       # sides: the Side before and the one after; id: of the field; people: Array of identifiers; place: Places::Place;
       # since: Time before which nothing is asked, or nil; memory: Decisions::SearchMemory for both.
       def initialize(sides, id, people, place, since, memory)
@@ -58,9 +61,6 @@ module CobaltLedger
       end
 
       private
-
-      # What an example of a record that is unlocked for a time holds besides.
-      UNLOCKED = { [:lifted] => true }.freeze
 
       # Combinations of outcomes that come to the same. stretches: [first, last]; examples: Array.
       Region = Struct.new(:before, :after, :condition, :stretches, :examples)

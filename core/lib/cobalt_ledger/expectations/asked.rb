@@ -83,9 +83,8 @@ module CobaltLedger
         [{ words: expected ? "a save is taken" : "a save is turned down: #{words}" }]
       end
 
-      # The same whatever the record holds.
+      # The same whatever the record holds, and whether it is locked as a whole or not.
       def whatever(question, levels)
-        question = @engine.while_open(question)
         search = @engine.feasible(question)
         levels.flat_map do |subject, wanted|
           outcomes, complete = search.of(subject.id)

@@ -11,9 +11,16 @@ module CobaltLedger
         titled "closest audience wins"
 
         def self.combine(facet, contributions, closeness)
-          nearest = contributions.map { |each| closeness.fetch(each.rule) }.min
-          strictest(facet, contributions.select { |each| closeness.fetch(each.rule) == nearest })
+          strictest(facet, nearest(contributions, closeness))
         end
+
+        def self.masking(contributions, closeness) = nearest(contributions, closeness)
+
+        def self.nearest(contributions, closeness)
+          least = contributions.map { |each| closeness.fetch(each.rule) }.min
+          contributions.select { |each| closeness.fetch(each.rule) == least }
+        end
+        private_class_method :nearest
 
         def self.by_closeness? = true
       end

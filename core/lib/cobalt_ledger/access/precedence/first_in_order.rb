@@ -9,6 +9,7 @@ module CobaltLedger
         titled "first in order wins", "first-applicable"
 
         def self.combine(facet, contributions, _closeness) = contributions.min_by(&:place).gives.facet(facet)
+        def self.masking(contributions, _closeness) = [contributions.min_by(&:place)]
       end
     end
   end

@@ -54,7 +54,7 @@ module CobaltLedger
 
         # [question, Decisions::Decision] of a record on which the field is required and blank, or nil.
         def missing(question, field)
-          plan = @survey.plan_for(question, [field])
+          plan = @survey.searched_plan(question, [field])
           return nil if @seen.include?(plan)
 
           base = @survey.engine.facts(question, {})

@@ -58,7 +58,7 @@ module CobaltLedger
         return Account::Verdict.new(value, :won) if prevails?(rule, facet, value)
 
         winners = speaking.select { |other| other != rule && prevails?(other, facet, other.gives.facet(facet)) }
-        Account::Verdict.new(value, :overruled, winners, overruled_words(facet, winners, standing))
+        Account::Verdict.new(value, :overruled, winners, overruled_words(rule, facet, winners, standing))
       end
 
       # The applying and doubtful rules of the stage.
@@ -75,17 +75,20 @@ module CobaltLedger
         facet == :visibility && rule.gives.visibility == Access::Facets::MASKED && rule.gives.mask != @before.mask
       end
 
-      def overruled_words(facet, winners, standing)
+      # Is it a mask that counts beside those that prevail?
+      def masks_beside?(rule, facet)
+        facet == :visibility && @after.visibility == Access::Facets::MASKED &&
+          (@stage == :guardrails || @slot.stages.masking(speaking).include?(rule))
+      end
+
+      def overruled_words(rule, facet, winners, standing)
         return "guardrails can only tighten" if @stage == :guardrails && winners.empty?
         return "can't be evaluated, and what loosens does not count" if winners.empty? && standing == :in_doubt
         return "what holds without the rules in doubt is stricter" if winners.empty?
 
         names = Words.list(winners.map(&:number))
-        masked =
-          facet == :visibility && @after.visibility == Access::Facets::MASKED &&
-          winners.all? { |rule| rule.gives.visibility == Access::Facets::MASKED }
         reason =
-          if masked
+          if masks_beside?(rule, facet) && winners.all? { |each| each.gives.visibility == Access::Facets::MASKED }
             "the mask that reveals less"
           elsif @stage == :guardrails || @slot.stages.precedence.monotone?
             "#{Access::Facets.name(facet, @after.facet(facet))} is stricter"

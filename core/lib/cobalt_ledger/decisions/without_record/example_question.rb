@@ -4,6 +4,13 @@ module CobaltLedger
   module Decisions
     # Turns what was assumed to show an outcome into a full question that anybody can ask again.
     class ExampleQuestion
+      # What people did to the record by hand, as lines.
+      FLAGS = {
+        [:locked, true] => { "name" => "the record's lock flag", "words" => "yes" },
+        [:locked, false] => { "name" => "the record's lock flag", "words" => "no" },
+        [:lifted, true] => { "name" => "the record", "words" => "unlocked for a time" }
+      }.freeze
+
       # question: Question that leaves the record open; found: Hash of the keys of Conditions::Operand#reads to typed
       # values.
       def initialize(question, found)
@@ -95,10 +102,8 @@ module CobaltLedger
           { "name" => "the network", "words" => value ? Conditions::NetworkKind.dump(value) : "blank" }
         when :place
           { "name" => "the place", "words" => value || "elsewhere" }
-        when :lifted
-          { "name" => "the record", "words" => "unlocked for a time" }
         else
-          { "name" => "the record's lock flag", "words" => value ? "yes" : "no" }
+          FLAGS.fetch([kind, value || false])
         end
       end
 
