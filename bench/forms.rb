@@ -22,6 +22,8 @@ module FormsBench
     end
   end
 
+  def desk = Server::RecordDesk.new(Server::Visitor.new("user-7"))
+
   # The columns of the list: open and covered texts and numbers.
   def listed(policy)
     type = policy["record_types"][0].merge("list_fields" => %w[f60 f37 f21 f17 f26 f48])
@@ -45,7 +47,6 @@ module FormsBench
   def typed(trust) = trust.record.first(TYPED).to_h
 
   def keystrokes(report, trust)
-    desk = Server::RecordDesk.new("user-7")
     typed = typed(trust)
     report.time("a keystroke on a record's form, #{TYPED} fields typed") do
       _, decision, forecast = desk.open("type-0", "T0-000001", "edit", entered: changed(typed))
@@ -68,7 +69,7 @@ module FormsBench
   end
 
   def lists(report)
-    list = -> { Server::RecordDesk.new("user-7").list("type-0") }
+    list = -> { desk.list("type-0") }
     report.time("page 1 of #{RECORDS} records") { list.call.page(1, 50) }
     report.time("page 1,900 of #{RECORDS} records") { list.call.page(1_900, 50) }
     slow(report, "a search that finds few, first page") { list.call.page(1, 50, search: "value 4711") }
