@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "../support/policy_generator"
+
 RSpec.describe CobaltLedger::Decisions::AccessMap do
   def map(
     engine, columns: [directory.bare(:role, "registrar"), directory.bare(:role, "courier")], stored: nil, mode: "edit"
@@ -31,6 +33,31 @@ RSpec.describe CobaltLedger::Decisions::AccessMap do
     outcomes.each do |outcome|
       replayed = CobaltLedger::Decisions::ExampleQuestion.new(asked(depending), outcome.example).question
       expect(depending.decide(replayed)["notes"].level).to eq(outcome.decision.level)
+    end
+  end
+
+  # Policies that ask from where somebody comes, which is not known: what can't be told is an outcome too.
+  it "has an example of every level, whatever is not known of where somebody comes from", :generated do
+    unknown = 0
+    trials("examples of levels", 60, enough: -> { unknown > 20 }) do |seed|
+      generator = PolicyGenerator.new(seed, circumstances: true)
+      document = CobaltLedger::Formats::UpToDate.policy(generator.policy(self))
+      made = CobaltLedger::Decisions::Engine.new(
+        CobaltLedger::Formats::PolicyJson.build(document, directory, shaped: true), directory
+      )
+      told = generator.question.slice("user", "record_type", "unit", "mode", "channel")
+      question = CobaltLedger::Formats::QuestionJson.read(told, made.policy, directory)
+      feasible = made.feasible(question)
+      question.record_type.fields.each do |field|
+        feasible.of(field.id).first.each do |outcome|
+          example = feasible.telling_example(field.id, outcome)
+          unknown += 1 if example.values.grep(CobaltLedger::Conditions::Unreadable).any?
+          replayed = CobaltLedger::Decisions::ExampleQuestion.new(question, example).question
+          expect([seed, field.id, made.decide(replayed)[field.id].level]).to eq(
+            [seed, field.id, outcome.decision.level]
+          )
+        end
+      end
     end
   end
 

@@ -108,9 +108,11 @@ module CobaltLedger
           @tests.all? { |test| test.call(facts) }
         end
 
-        # Leaves out what could be anything.
+        # Leaves out what could be anything. Where it is to stay open whether something holds, that has to be so because
+        # of what is not known, and not because it was left out.
         def smallest(found)
-          PartialAssignment.new(@world.record_type, @world.base, @mode, found).needed(@tests)
+          kept = @conditions.grep(Untold).flat_map { |each| each.keys(@world.record_type.formulas) }
+          PartialAssignment.new(@world.record_type, @world.base, @mode, found).needed(@tests, kept)
         end
       end
     end

@@ -25,9 +25,10 @@ module CobaltLedger
         # Keys that are not left out.
         def known = @known.keys
 
-        # The values without which not all of some tests hold, whatever the rest is. tests: Array of lambda.
-        def needed(tests)
-          @values.each_key do |key|
+        # The values without which not all of some tests hold, whatever the rest is. tests: Array of lambda; kept: keys
+        # whose values stay in any case.
+        def needed(tests, kept = [])
+          (@values.keys - kept).each do |key|
             leave_out(key)
             put_back(key) unless tests.all? { |test| test.call(self) }
           end

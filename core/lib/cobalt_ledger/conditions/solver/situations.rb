@@ -93,15 +93,6 @@ module CobaltLedger
             end
           end
         end
-
-        # Holds where a condition can't be told.
-        Untold = Struct.new(:condition) do
-          def compile
-            test = condition.compile
-            ->(facts) { test.call(facts).nil? }
-          end
-        end
-        private_constant :Untold
       end
     end
   end
