@@ -6,21 +6,23 @@ import { FACETS } from "../screens/findings/facets";
 import { Ink, inkWidth } from "./Glyph";
 import { beyondFields, subjectName } from "../shared/subjects";
 import { cellWords, LEVEL_NAMES, LEVELS } from "./levels";
+import { sourced } from "./sourced";
 
 const ROW = 26;
 const COLUMN = 52;
 const MARGIN = 250;
 const FONT = { fontFamily: "'Atkinson Hyperlegible Next', sans-serif", fontSize: 13 };
 
-/** Saves a picture as SVG with its colours written out, dark on light whatever the shade. */
-export async function savePicture(name: string, picture: ReactElement): Promise<void> {
+/** Saves a picture as SVG with its colours written out, dark on light whatever the shade. source: as of useSource. */
+export async function savePicture(name: string, picture: ReactElement, source: string): Promise<void> {
   const { renderToStaticMarkup } = await import("react-dom/server");
   const named: Record<string, string> = { ...inks.light, ghost: "#6f7480" };
   const text = renderToStaticMarkup(picture).replace(
     /var\(--([a-z-]+)\)/g,
     (_, ink: string) => named[ink.replace(/-(.)/g, (__, letter: string) => letter.toUpperCase())] ?? "#111",
   );
-  saveText(`${name}.svg`, `<?xml version="1.0" encoding="UTF-8"?>\n${text}\n`, "image/svg+xml");
+  const whole = sourced(text, source, inks.light.ink);
+  saveText(`${name}.svg`, `<?xml version="1.0" encoding="UTF-8"?>\n${whole}\n`, "image/svg+xml");
 }
 
 /** The access map for a document: rows under their sections, columns with their headings, the legend below. */

@@ -76,7 +76,9 @@ export function ImpactLines({ impact, state, records = false }: Props) {
         </table>
       )}
       {total > SHOWN && <p className="soft">and {total - SHOWN} more lines</p>}
-      {total > 0 && <p className="tag">While a record is locked by hand, its fields stay locked both before and after.</p>}
+      {total > 0 && (
+        <p className="tag">While a record is locked by hand, its fields stay locked both before and after.</p>
+      )}
     </section>
   );
 }

@@ -1,5 +1,6 @@
 import type { FindingLine, Findings } from "../../api/types";
 import { MatrixPicture, savePicture } from "../../ink/pictures";
+import { useSource } from "../../shared/useSource";
 import { DisagreementList } from "./DisagreementList";
 import { DisagreementMatrix } from "./DisagreementMatrix";
 import { FACETS } from "./facets";
@@ -16,6 +17,7 @@ const MATRIX = 36;
 
 /** Which rules disagree with which, record type by record type: as a matrix while there are few, else as a list. */
 export function Disagreements({ lines, total, rules, onChoose }: Props) {
+  const source = useSource();
   if (lines.length === 0) return <div className="empty">No two rules disagree here.</div>;
   const types = [...new Map(lines.map((line) => [line.record_type, line.type_name]))];
   const known = new Map(rules.map((rule) => [rule.id, rule]));
@@ -47,6 +49,7 @@ export function Disagreements({ lines, total, rules, onChoose }: Props) {
                     void savePicture(
                       `disagreements-${id}`,
                       <MatrixPicture lines={own} rules={named} title={`Which rules of ${name} disagree`} />,
+                      source(),
                     )
                   }
                 >

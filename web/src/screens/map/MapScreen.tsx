@@ -18,6 +18,7 @@ import { ProblemNotice } from "../../shared/ProblemNotice";
 import { beyondFields } from "../../shared/subjects";
 import { useAccount } from "../../shell/account";
 import { freshKey, keepDraft } from "../rules/drafts";
+import { useSource } from "../../shared/useSource";
 import { Grid } from "./Grid";
 import { ReasoningPanel } from "./ReasoningPanel";
 import { cellsOf, rulesFromSelection, type Selection } from "./selection";
@@ -26,6 +27,7 @@ import { cellsOf, rulesFromSelection, type Selection } from "./selection";
 export default function MapScreen() {
   const { question, type, ready } = useSubject();
   const { may } = useAccount();
+  const source = useSource();
   const navigate = useNavigate();
   const search = useQuestionSearch();
   const [selection, setSelection] = useState<Selection | null>(null);
@@ -78,7 +80,7 @@ export default function MapScreen() {
           <>
             <a href={`/api/map.csv${query(parameters)}`}>CSV</a>
             {map.data && type && (
-              <button type="button" className="plain" onClick={() => picture(map.data, type)}>
+              <button type="button" className="plain" onClick={() => picture(map.data, type, source())}>
                 SVG
               </button>
             )}
@@ -145,8 +147,8 @@ export default function MapScreen() {
   );
 }
 
-const picture = (map: AccessMap, type: RecordType) =>
-  void savePicture(`map-${type.id}`, <MapPicture map={map} type={type} />);
+const picture = (map: AccessMap, type: RecordType, source: string) =>
+  void savePicture(`map-${type.id}`, <MapPicture map={map} type={type} />, source);
 
 type Opened = { field: string; column: string } | null;
 
