@@ -36,10 +36,14 @@ module Server
     # Array of keys as of `author_key`.
     def hands = JSON.parse(authors)
 
-    # Notes that somebody had a hand in it.
+    # How a person of the directory is known among the authors, by whatever sign-in. person: identifier.
+    def self.person_key(person) = "person-#{person}"
+
+    # Notes that somebody had a hand in it, and whoever their sign-in is in the hands of: it holds a password that
+    # somebody else has set, or belongs to no person of its own.
     def by(name)
       self.author = name
-      self.authors = JSON.generate(hands | [self.class.author_key(Current.account_id, name)])
+      self.authors = JSON.generate(hands | [self.class.author_key(Current.account_id, name)] | keys_behind)
     end
 
     # What has to be settled: {"theirs" => document or nil, "parts", "faults" => texts}, or nil.
@@ -49,6 +53,16 @@ module Server
     def theirs = parse_document(open_question&.fetch("theirs"))
 
     private
+
+    def keys_behind
+      account = Current.account_id && Account.find_by(id: Current.account_id) or return []
+      own = account.password_by.nil? && account.waiting_since.nil?
+      return [self.class.person_key(account.person)] if account.person && own
+
+      behind = SignInChange.where(account_id: account.id).pluck(:by, :by_person)
+      [account.person, *behind.map(&:last)].compact.uniq.map { |person| self.class.person_key(person) } |
+        behind.map(&:first) | [account.password_by].compact
+    end
 
     def written(document) = document.nil? ? nil : CobaltLedger::CanonicalJson.write(document)
 

@@ -34,13 +34,17 @@ module Server
       private
 
       def looked_up(digest)
-        row = Prepared.ask("SELECT * FROM tokens WHERE digest = ?", [digest]).first
-        row && instantiate(row)
+        row = Prepared.ask("SELECT * FROM tokens WHERE digest = ?", [digest]).first or return nil
+        found = instantiate(row)
+        found if found.maker_may?
       end
     end
 
     # Identifiers of the record types it is kept to.
     def scope = JSON.parse(record_types)
+
+    # May whoever made it still make one? A token ends with the right to have made it.
+    def maker_may? = made_by_account.nil? || Account.find_by(id: made_by_account)&.may?(:accounts) || false
 
     # now: Time. Notes that it is in use.
     def live?(now)
@@ -54,7 +58,7 @@ module Server
 
     # "live", "revoked" or "ended"
     def standing(now)
-      return "revoked" if revoked_at
+      return "revoked" if revoked_at || !maker_may?
 
       expires_at <= now ? "ended" : "live"
     end

@@ -18,11 +18,7 @@ module Server
         app.post "/api/accounts" do
           allow!(:accounts)
           known_person(sent["person"])
-          made = Account.transaction do
-            Account.create!(sent.slice("login", "name", "access", "person", "password")).tap do |found|
-              note_account("account_made", found, access: found.access)
-            end
-          end
+          made = sign_ins.make(sent.slice("login", "name", "access", "person", "password"))
           json(account_view(made), 201)
         end
 
@@ -31,11 +27,7 @@ module Server
           found = account_with(params["id"])
           known_person(sent["person"])
           keep_an_administrator(found) if sent["access"] && sent["access"] != "administrator"
-          Account.transaction do
-            found.update!(sent.slice("name", "access", "person", "password"))
-            note_account("account_changed", found, access: found.access,
-                                                   changed: sent.slice("name", "access", "person", "password").keys)
-          end
+          sign_ins.change(found, sent.slice("name", "access", "person", "password"))
           # A new password or access ends what is open under the old one.
           found.sessions.where.not(id: @session.id).destroy_all if sent.key?("password") || sent.key?("access")
           json(account_view(found))
@@ -45,11 +37,13 @@ module Server
           allow!(:accounts)
           found = account_with(params["id"])
           keep_an_administrator(found)
-          Account.transaction do
-            note_account("account_removed", found)
-            found.destroy!
-          end
+          sign_ins.remove(found)
           json({})
+        end
+
+        app.post "/api/accounts/:id/agree" do
+          allow!(:accounts)
+          json(account_view(sign_ins.agree(account_with(params["id"]))))
         end
       end
 
@@ -58,13 +52,18 @@ module Server
         def account_view(found)
           {
             "id" => found.id, "login" => found.login, "name" => found.name, "access" => found.access,
-            "person" => found.person
+            "person" => found.person, "waiting" => waiting(found), "password_by_another" => found.password_by && true
           }.compact
         end
 
-        def note_account(kind, found, **details)
-          JournalEntry.note(kind, actor: author, person: found.person, subject: found.login, **details)
+        def waiting(found)
+          right = SigningRight.new(found)
+          return nil unless found.may?(:approve) && right.waiting?
+
+          { "since" => found.waiting_since.iso8601, "hindrance" => right.hindrance_to_agree(account) }.compact
         end
+
+        def sign_ins = SignIns.new(account)
 
         def account_with(id)
           Account.find_by(id: id) or raise Problem.new(404, "no-such-account", "There is no such sign-in")

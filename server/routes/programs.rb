@@ -62,7 +62,8 @@ module Server
             JournalEntry.note("token", actor: author, person: person.id, name: sent["name"])
             Token.make(
               name: sent["name"], person: person.id, record_types: sent["record_types"].uniq, made_by: author,
-              asks_for_others: sent["asks_for_others"] || false, expires_at: Time.now + (sent["days"] * 86_400)
+              made_by_account: account.id, asks_for_others: sent["asks_for_others"] || false,
+              expires_at: Time.now + (sent["days"] * 86_400)
             )
           end
         end

@@ -71,7 +71,7 @@ module Server
         app.post "/api/change-set/publish" do
           allow!(:publish)
           published =
-            Publication.new(author).publish(
+            Publication.new(author, account.id).publish(
               revision: sent["revision"], note: sent["note"] || "", edition: sent["edition"],
               known: sent["known"] || [], proved: sent["proved"], digest: sent["digest"]
             )

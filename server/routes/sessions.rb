@@ -69,7 +69,8 @@ module Server
               account &&
                 {
                   "name" => account.name, "login" => account.login, "access" => account.access,
-                  "person" => account.person, "abilities" => Account::ABILITIES[account.access].map(&:to_s)
+                  "person" => account.person,
+                  "password_by_another" => account.password_by && true, "abilities" => Account::ABILITIES[account.access].map(&:to_s)
                 }.compact,
             "csrf" => @session&.csrf,
             "setup_needed" => Account.none?
@@ -95,7 +96,7 @@ module Server
         # What is open elsewhere under the old password ends.
         def change_password
           found = Account.find(account.id)
-          found.update!(password: sent["password"])
+          found.update!(password: sent["password"], password_by: nil)
           JournalEntry.note("password", actor: found.name, person: found.person, subject: found.login)
           found.sessions.where.not(id: @session.id).delete_all
           keep_cookie(KnownBrowser::COOKIE, KnownBrowser.token(found), KnownBrowser::LIFETIME)

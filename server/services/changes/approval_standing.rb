@@ -38,11 +38,11 @@ module Server
 
     # Why somebody can't sign, in words; nil where they can.
     def hindrance(account)
-      return "You may not approve changes here" unless account.may?(:approve)
-      return "There is nothing to approve" if @set.edits.empty?
-      return "Some edits are not settled yet" if @set.edits.any?(&:unsettled)
+      return "There is nothing to approve" if account.may?(:approve) && @set.edits.empty?
+      return "Some edits are not settled yet" if account.may?(:approve) && @set.edits.any?(&:unsettled)
+      return "You had a hand in it; somebody else has to sign" if own?(account)
 
-      own?(account) ? "You had a hand in it; somebody else has to sign" : nil
+      SigningRight.new(account).hindrance(@set.created_at)
     end
 
     private
@@ -72,8 +72,9 @@ module Server
     def signers
       @signers ||= begin
         said = latest.select { |_, each| each.verdict == "approved" }
-        Account.where(id: said.keys).order(:id).reject { |account| own?(account) }
-          .uniq { |account| account.person || account.id }.to_h { |account| [account, said[account.id]] }
+        Account.where(id: said.keys).order(:id)
+          .reject { |account| own?(account) || SigningRight.new(account).hindrance(@set.created_at) }
+          .uniq(&:person).to_h { |account| [account, said[account.id]] }
       end
     end
 
@@ -90,9 +91,11 @@ module Server
     # One person with two sign-ins is one person.
     def own?(account)
       hands.include?(Edit.author_key(account.id, account.name)) || hands.include?(account.name) ||
-        (!account.person.nil? && people_of_hands.include?(account.person))
+        (!account.person.nil? && (hands.include?(Edit.person_key(account.person)) ||
+          people_of_hands.include?(account.person)))
     end
 
+    # Of edits that were written before it was noted who wrote them, as a person of the directory.
     def people_of_hands
       @people_of_hands ||= Account.where(id: hands.filter_map { |key| key[/\Aaccount-(\d+)\z/, 1] }).pluck(:person)
     end

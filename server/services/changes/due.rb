@@ -44,7 +44,7 @@ module Server
       def publish_one(id)
         set = ChangeSet.find(id)
         order = JSON.parse(set.publish_order)
-        Publication.new(order["by"]).publish(
+        Publication.new(order["by"], order["account_id"]).publish(
           revision: set.revision, note: order["note"], known: order["known"], proved: true, digest: order["digest"]
         )
       rescue Problem, CobaltLedger::BadInput => e

@@ -3,9 +3,10 @@
 module Server
   # Publishes the chosen change set with all that stands before it: signatures, findings that were read, expectations.
   class Publication
-    # author: name of who publishes.
-    def initialize(author)
+    # author: name of who publishes; account_id: of their Account, which has to be allowed to when it comes to it.
+    def initialize(author, account_id)
       @author = author
+      @account_id = account_id
     end
 
     # known: identities of findings that were read; proved: only where all it brings is proved; digest: of what was
@@ -14,6 +15,7 @@ module Server
       # What takes long is worked out before anybody is kept waiting.
       ChangeSet.current.then { |set| Kept.of(set).verdicts && ApprovalStanding.new(set).met? }
       Publisher.new(@author).publish(revision: revision, note: note, edition: edition) do |set|
+        may_still!
         if digest && set.digest != digest
           raise Problem.new(412, "changed-meanwhile", "The change set is not what it was when it was read")
         end
@@ -23,6 +25,15 @@ module Server
         ChangeFindings.new(PolicyStore.instance.in_force, PolicyStore.instance.pending(set)).known!(known,
                                                                                                     proved: proved)
       end
+    end
+
+    private
+
+    # Rights are looked at when they are used: a moment may have been set long ago.
+    def may_still!
+      return if Account.find_by(id: @account_id)&.may?(:publish)
+
+      raise Problem.new(403, "not-allowed", "#{@author} may not publish any more")
     end
   end
 end

@@ -49,6 +49,16 @@ module Server
       tell(readers, "approval", "“#{set.name}” waits for approval", ["Asked for by #{by.name}.", words])
     end
 
+    # A sign-in has come to be able to approve, or one that can was changed: to all others who may. account: that sign-in;
+    # by: Account; what: as of SignInChange::WHAT.
+    def sign_in_changed(account, by, what)
+      readers = Account.all.select { |each| each.may?(:approve) && ![account.id, by.id].include?(each.id) }
+      done = what.include?("made") ? "made" : "changed"
+      tell(readers.filter_map(&:person), "sign_in", "Sign-in “#{account.login}” was #{done} by #{by.name}",
+           ["It may approve changes. It can’t sign until an administrator other than #{by.name} agrees to it, under " \
+            "People, Sign-ins."])
+    end
+
     # A change set is to be mended: to those who had a hand in it.
     def sent_back(set, by, words)
       tell(hands(set), "sent_back", "“#{set.name}” was sent back by #{by.name}", [words])

@@ -33,6 +33,7 @@ export const DEEDS: Record<string, string> = {
   directory: "brought in",
   account_made: "let in",
   account_changed: "changed the sign-in",
+  account_agreed: "agreed that the sign-in may sign",
   account_removed: "took away the sign-in",
   sign_in: "signed in as",
   sign_in_failed: "failed to sign in as",

@@ -35,7 +35,8 @@ export function SignIns({ onClose }: { onClose: () => void }) {
   const adding = api.useMutation("post", "/api/accounts");
   const changing = api.useMutation("patch", "/api/accounts/{id}");
   const removing = api.useMutation("delete", "/api/accounts/{id}");
-  const error: unknown = adding.error ?? changing.error ?? removing.error;
+  const agreeing = api.useMutation("post", "/api/accounts/{id}/agree");
+  const error: unknown = adding.error ?? changing.error ?? removing.error ?? agreeing.error;
   const add = () => {
     const { person, ...rest } = made;
     adding.mutate(
@@ -55,6 +56,8 @@ export function SignIns({ onClose }: { onClose: () => void }) {
     );
   const remove = (each: SignInAccount) =>
     removing.mutate({ params: { path: { id: each.id } } }, told(`${each.login} may no longer sign in`));
+  const agree = (each: SignInAccount) =>
+    agreeing.mutate({ params: { path: { id: each.id } } }, told(`${each.login} can sign changes now`));
   const pick = (person: string | undefined) => {
     const user = people.data?.items.find((each) => each.id === person);
     setMade({ ...made, person, name: made.name || user?.name || "", login: made.login || (person ?? "") });
@@ -89,6 +92,19 @@ export function SignIns({ onClose }: { onClose: () => void }) {
               <tr key={each.id}>
                 <th className="margin" scope="row">
                   {each.login}
+                  {each.waiting && (
+                    <div className="tag" title={each.waiting.hindrance}>
+                      Can’t sign until another administrator agrees
+                      {!each.waiting.hindrance && (
+                        <button type="button" className="plain" onClick={() => agree(each)}>
+                          Agree
+                        </button>
+                      )}
+                    </div>
+                  )}
+                  {each.password_by_another && (
+                    <div className="tag">Has to change the password before signing</div>
+                  )}
                 </th>
                 <td>{each.name}</td>
                 <td>
