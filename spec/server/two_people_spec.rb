@@ -70,7 +70,8 @@ RSpec.describe "A second person" do
     as("rosa", "known to zora") { expect(sign).to eq(200) }
     expect(stands_open?).to be(true)
     expect(Server::Message.where(kind: "sign_in").pluck(:person)).to include("mairin.okafor", "yusuf.harrow")
-    expect(Server::JournalEntry.where(kind: "account_agreed").pluck(:actor, :subject)).to eq([["Mairin Okafor", "rosa"]])
+    agreed = Server::JournalEntry.where(kind: "account_agreed").pluck(:actor, :subject)
+    expect(agreed).to eq([["Mairin Okafor", "rosa"]])
   end
 
   it "is not a helper who edits and is removed, with a person or without, with a password of their own or not" do

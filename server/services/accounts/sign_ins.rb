@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module Server
-  # Makes, changes and removes sign-ins for an administrator. Each is in the journal; where a sign-in comes to be able to
-  # approve, those who can are told, and it can't sign until another administrator has agreed.
+  # Makes, changes and removes sign-ins for an administrator. Each is in the journal. Where a sign-in comes to be able
+  # to approve, those who can are told, and it can't sign until another administrator has agreed.
   class SignIns
     # by: Account of who does it.
     def initialize(by)
@@ -24,8 +24,9 @@ module Server
       Account.transaction do
         what = given.keys.reject { |name| name != "password" && found[name] == given[name] }
         by_owner = found.id == @by.id
-        found.update!(given.merge(given.key?("password") ? { "password_by" => by_owner ? nil : key } : {}))
-        noted("account_changed", found, access: found.access, changed: given.keys)
+        given = given.merge("password_by" => by_owner ? nil : key) if given.key?("password")
+        found.update!(given)
+        noted("account_changed", found, access: found.access, changed: given.keys - ["password_by"])
         changed(found, by_owner ? what - %w[password name] : what)
         found
       end
