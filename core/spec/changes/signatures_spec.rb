@@ -7,11 +7,11 @@ RSpec.describe CobaltLedger::Changes::Signatures do
 
   # Identifiers of the approvals that leading from one document to another takes.
   def needed(from, to)
-    before, after = [from, to].map { |document| built(newest(document)) }
+    policies = [from, to].map { |document| built(newest(document)) }
     edits = CobaltLedger::Changes::DocumentEdits.between(newest(from), newest(to))
-    engines = [before, after].map { |policy| CobaltLedger::Decisions::Engine.new(policy, directory) }
+    engines = policies.map { |policy| CobaltLedger::Decisions::Engine.new(policy, directory) }
     comparison = CobaltLedger::Changes::Comparison.new(*engines)
-    described_class.new(before, after, edits) { [comparison.lines, comparison.undecided] }.needed
+    described_class.new(*engines, edits) { [comparison.lines, comparison.undecided] }.needed
   end
 
   def ids(...) = needed(...).map { |each| each.approval.id }

@@ -52,7 +52,7 @@ module Server
       @needed ||= begin
         before = @store.in_force
         after = @store.pending(@set)
-        CobaltLedger::Changes::Signatures.new(before.policy, after.policy, @set.changes) do
+        CobaltLedger::Changes::Signatures.new(before.engine, after.engine, @set.changes) do
           PolicyDifference.new(before, after).all
         end.needed
       end

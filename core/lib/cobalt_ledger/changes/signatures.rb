@@ -9,13 +9,17 @@ module CobaltLedger
 
       OPENING = ["sees more", "may change more", "may do more"].freeze
 
-      # before, after: Rules::Policy; edits: Array of Edit. The block gives [Array of Line, Array of Undecided], what
-      # the edits come to; it is only asked where a signature hangs on that.
+      # Actions that let somebody meet fields of a record, whatever these are labelled.
+      OPENED_BY = %w[action/open action/reveal record/whole].freeze
+
+      # before, after: Decisions::Engine; edits: Array of Edit. The block gives what the edits come to, [Array of Line,
+      # Array of Undecided]; it is only asked where a signature hangs on that.
       def initialize(before, after, edits, &account)
-        @before = before
-        @after = after
+        @before = before.policy
+        @after = after.policy
         @edits = edits
         @work_out = account
+        @knowing = Knowing.new(before, after)
       end
 
       # Array of Needed, in the order of the policy.
@@ -36,7 +40,7 @@ module CobaltLedger
         return nil if edits.empty?
         return edit_words(edits) unless approval.by_account?
 
-        lifted(approval, edits) || line_words(approval) || unsure_words(approval)
+        lifted(approval, edits) || loosened(edits) || known(approval) || line_words(approval) || unsure_words(approval)
       end
 
       def concerned?(approval, edit)
@@ -80,6 +84,15 @@ module CobaltLedger
         nil
       end
 
+      def loosened(edits)
+        LoosenedLimits.words(@before, @after) if edits.any? { |edit| edit.kind == "setting" }
+      end
+
+      # What can be known that could not.
+      def known(approval)
+        @knowing.first { |type, field| type?(approval, type) && labelled?(approval, [field.label]) }&.words
+      end
+
       def label_name(id) = (@before.label(id) || @after.label(id))&.name&.downcase || id
 
       def line_words(approval)
@@ -97,12 +110,28 @@ module CobaltLedger
 
       def covered?(approval, each)
         return false unless type?(approval, each.record_type)
-        return true unless approval.labels
 
-        [@before, @after].any? do |policy|
-          field = policy.record_type(each.record_type)&.field(each.field)
-          field && approval.labels.include?(field.label)
-        end
+        labelled?(approval, opens_all?(each) ? labels(each.record_type) : labels_of(each))
+      end
+
+      # Does it say of a whole record what its fields are open to? Of a new record type each field says so itself.
+      def opens_all?(each)
+        return false unless OPENED_BY.include?(each.field)
+
+        each.field == "action/reveal" || each.is_a?(Undecided) || !each.before.nil?
+      end
+
+      def labelled?(approval, labels) = approval.labels.nil? || approval.labels.intersect?(labels)
+
+      # Labels of all fields of a record type.
+      def labels(type_id)
+        [@before, @after].flat_map { |policy| policy.record_type(type_id)&.fields.to_a.map(&:label) }.compact.uniq
+      end
+
+      # Labels of a field, and of what comes out in it.
+      def labels_of(each)
+        own = [@before, @after].filter_map { |policy| policy.record_type(each.record_type)&.field(each.field)&.label }
+        own | @knowing.labels_into(each.record_type, each.field)
       end
 
       def type?(approval, id) = approval.record_types.nil? || approval.record_types.include?(id)
