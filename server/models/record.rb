@@ -24,6 +24,12 @@ module Server
     BARE = "SELECT number, unit, stored, locked, lifted_until FROM records WHERE record_type = ? AND number = ?"
     private_constant :BARE
 
+    # What decisions about records hang on, in a form that compares: another wherever any record has changed, is locked
+    # again or removed. Of all types, as a condition may look at a record that another refers to. at: Time.
+    def self.standing(at)
+      [*pick(Arel.sql("count(*), max(updated_at)")), where("lifted_until > ?", at).count]
+    end
+
     # Identifier of the unit that a record belongs to, or nil.
     def self.unit_of(record_type, number) = where(record_type: record_type, number: number).pick(:unit)
 

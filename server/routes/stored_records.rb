@@ -13,12 +13,12 @@ module Server
 
         app.get "/api/stored-records/:id" do
           allow!(:read)
-          json(StoredImpactRuns.view(StoredImpactRuns.find(params["id"])))
+          json(StoredImpactRuns.view(StoredImpactRuns.find(params["id"], account)))
         end
 
         app.delete "/api/stored-records/:id" do
           allow!(:read)
-          run = StoredImpactRuns.find(params["id"])
+          run = StoredImpactRuns.find(params["id"], account)
           json(StoredImpactRuns.view(run.cancel_by(account)))
         end
       end

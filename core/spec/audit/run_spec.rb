@@ -98,6 +98,22 @@ RSpec.describe CobaltLedger::Audit::Run do
     expect(kinds(clearing, asking, record_types: [type])).to include("required_off_form")
   end
 
+  it "tells what a reference tells those to whom the record referred to is closed, and nothing where it is not" do
+    objects = { "id" => "object", "name" => "Object", "sections" => [{ "id" => "main", "name" => "Main" }],
+                "fields" => [field("hazard", label: "restricted"), field("maker")] }
+    loans = record_type_document(loan_fields + [field("object", "record_reference", refers_to: "object")])
+    going_by = lambda do |id, audience = { "everyone" => true }|
+      rule("notes", "lock", audience: audience,
+                            when: { "compare" => "is_filled", "left" => { "through" => "object", "field" => id } })
+    end
+    seen = rule("hazard", "show", audience: registrars, record_type: "object", rank: 1)
+    found = ->(*rules) { kinds(*rules, record_types: [loans, objects]).include?("told_by_reference") }
+    expect([going_by.call("hazard"), going_by.call("maker")].map { |each| found.call(each) }).to eq([true, false])
+    expect(found.call(going_by.call("hazard", registrars).merge("rank" => 2), seen)).to be(false)
+    shut = rule([], "deny", targets: { "actions" => ["open"] }, record_type: "object", rank: 3)
+    expect(found.call(going_by.call("maker"), shut)).to be(true)
+  end
+
   it "takes the person by their attributes, where conditions ask for them" do
     cleared = { "compare" => "equal", "left" => { "attribute" => "clearance" }, "right" => { "value" => "high" } }
     expect(kinds(rule("location", "show", when: cleared))).to eq([])

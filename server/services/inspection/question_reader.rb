@@ -90,12 +90,20 @@ module Server
       type.form(id) or raise CobaltLedger::BadInput.at("/form", "#{type.name} has no form “#{id}”")
     end
 
-    # Values of another record that a condition or a value looks up.
+    # Values of another record that a condition or a value looks up, as far as whoever looks may see them; of one that
+    # is typed only where they may open it.
     def related(type, number)
       (@looked_up[type] ||= {})[number] ||= begin
         known = state.policy.record_type(type)
-        known && Record.find_by(record_type: type, number: number)&.then { |record| @sight.of(record, known).stored }
+        record = known && Record.find_by(record_type: type, number: number)
+        @sight.of(record, known).stored if record && (referred?(type, number) || @sight.record(type, number))
       end
+    end
+
+    # Does the record that is looked at refer to it, as it is stored?
+    def referred?(type, number)
+      own = @record && state.policy.record_type(@record.record_type)
+      own&.fields&.any? { |field| field.refers_to == type && @record.values[field.id] == number }
     end
 
     # Creating knows no stored record: one is only met through a mode that opens it.

@@ -18,8 +18,9 @@ module Server
     private
 
     def entries
-      asked = @params.slice("kind", "person", "record_type").reject { |_, value| value.to_s.empty? }
+      asked = @params.slice("kind", "person").reject { |_, value| value.to_s.empty? }
       found = JournalEntry.where(asked.merge(by_words))
+      found = of_type(found, @params["record_type"]) unless @params["record_type"].to_s.empty?
       found = by_number(found, @params["number"]) unless @params["number"].to_s.empty?
       from, to = %w[from to].map { |name| day(name) }
       found = found.where(at: "#{from.iso8601}T"..) if from
@@ -30,6 +31,15 @@ module Server
     def by_words
       { "subject" => @params["subject"], "actor" => @params["actor"],
         "kind" => JournalEntry::TOPICS[@params["topic"]] }.reject { |_, value| value.nil? || value == "" }
+    end
+
+    # Asking for a record type finds what is about records of it that one may open, about those that are gone, and about
+    # none in particular.
+    def of_type(found, type)
+      there = Record.where(record_type: type).select(:number)
+      open = @sight.records(type).select(:number)
+      own = found.where(record_type: type)
+      own.where(number: nil).or(own.where.not(number: there)).or(own.where(number: open))
     end
 
     # Asking for a record that one may not open finds nothing.
@@ -53,12 +63,12 @@ module Server
         "person_name" => entry.person && @directory.name_of(:user, entry.person),
         "record_type" => met ? entry.record_type : nil, "number" => met ? entry.number : nil,
         "withheld" => met ? nil : true, "field" => met ? field(entry) : nil, "reason" => reason(entry, met),
-        "subject" => entry.subject, "digest" => entry.digest, "details" => entry.told
+        "subject" => entry.subject, "digest" => entry.digest, "details" => met ? entry.told : {}
       }.compact
     end
 
-    # What was refused says how the record stands: nothing for who may not open it.
-    def reason(entry, met) = met || !Refused::KINDS.include?(entry.kind) ? entry.reason : nil
+    # A reason may say anything of the record: nothing for who may not open it.
+    def reason(entry, met) = met ? entry.reason : nil
 
     # Which field it was, by name.
     def field(entry)

@@ -57,7 +57,7 @@ module Server
 
     def open?(unit, stored, locked: false)
       MODES.all? do |mode|
-        question = asked(unit, mode).with(stored: stored, locked: locked)
+        question = asked(unit, mode).with(stored: stored, locked: locked, **Referred.of(@visitor, @type, stored))
         @visitor.opening(@type).of(question)[OPENING].allowed?
       end
     end
@@ -83,10 +83,7 @@ module Server
     # What the block finds, kept while no record is changed or locked again by itself, and no longer than to the next
     # full minute, at which windows may open or shut.
     def remembered(*parts, &block)
-      # Of all types: a condition may look at a record that this one refers to.
-      stand = Record.pick(Arel.sql("count(*), max(updated_at)"))
-      lifts = Record.where("lifted_until > ?", @visitor.at).count
-      MEMORY.fetch([@visitor.key, @type.id, *parts, *stand, lifts, @visitor.at.to_i / MOMENT], &block)
+      MEMORY.fetch([@visitor.key, @type.id, *parts, *Record.standing(@visitor.at), @visitor.at.to_i / MOMENT], &block)
     end
 
     # Is the record locked by hand at the moment? Only where that is asked for.

@@ -67,11 +67,10 @@ module Server
       [rows, found.numbers.size, found.beyond]
     end
 
-    # A Found; made anew when a record has changed since, or a while has passed.
+    # A Found; made anew when any record has changed since, or a while has passed.
     def remembered(wanted)
       now = Time.now
-      count, changed = Record.where(record_type: @type.id).pick(Arel.sql("count(*), max(updated_at)"))
-      key = [@visitor.key, @type.id, wanted, count, changed]
+      key = [@visitor.key, @type.id, wanted, *Record.standing(now)]
       known = MEMORY[key]
       return known if known && now - known.at < MOMENT
 

@@ -24,9 +24,9 @@ module Server
       # What whoever asks may see of stored records. given: as of a job.
       def sight(given) = Sight.new(given["person"], network: given["network"])
 
-      # Raises Problem.
-      def find(id)
-        Job.find_by(id: id, kind: KIND) or
+      # A search is nobody's but of who asked for it. account: of who asks now. Raises Problem.
+      def find(id, account)
+        Job.find_by(id: id, kind: KIND, account_id: account.id) or
           raise Problem.new(404, "no-such-run", "There is no such search of stored records")
       end
 

@@ -50,11 +50,12 @@ module Server
 
     # A question about a record, or about a new one. mode: String; unit: of a new one, or nil for their own.
     def question(type, record, mode, unit = nil)
+      stored = record ? record.values : {}
       CobaltLedger::Decisions::Question.new(
         principals: principals, record_type: type, unit: record ? record.unit : unit_or_own(unit), mode: mode,
-        channel: channel, stored: record ? record.values : {}, at: at, network: @network, place: @place,
-        locked: record ? record.locked : false, lifted: record ? record.lifted?(at) : false, related: method(:related),
-        units: Record.method(:unit_of)
+        channel: channel, stored: stored, at: at, network: @network, place: @place,
+        locked: record ? record.locked : false, lifted: record ? record.lifted?(at) : false,
+        **Referred.of(self, type, stored)
       )
     end
 
@@ -87,8 +88,10 @@ module Server
 
     # Is there a record that they could refer to? type_id: identifier.
     def meets?(type_id, number)
-      type = state.policy.record_type(type_id)
-      !type.nil? && !find(type, number, "list").nil?
+      type = state.policy.record_type(type_id) or return false
+      record = Record.find_by(record_type: type.id, number: number)
+      # Where there is none it is decided all the same, so that the time taken tells nothing either.
+      opens?(type, record || nowhere(type), "list") && !record.nil?
     end
 
     private
@@ -100,10 +103,8 @@ module Server
       opening(type).of(question)[OpenRecords::OPENING]
     end
 
+    def nowhere(type) = Record.new(record_type: type.id, unit: state.directory.owning_units.first, stored: "{}")
     def reaches?(type) = @scope.nil? || @scope.include?(type.id)
-
-    # Values of a record that a condition looks up, whoever may see them.
-    def related(type, number) = Record.find_by(record_type: type, number: number)&.values
 
     def unit_or_own(unit)
       return unit if unit && state.directory.find(:unit, unit)
