@@ -8,8 +8,9 @@ RSpec.describe CobaltLedger::Audit::Run do
 
   def audit(*rules, at:, fields: loan_fields, **document)
     made = policy_document(*rules, fields: fields).merge(document.transform_keys(&:to_s))
-    engine = CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(made, directory), directory)
-    described_class.new(engine, CobaltLedger::Formats::UpToDate.policy(made)["rules"], at: at)
+    newest = CobaltLedger::Formats::UpToDate.policy(made)
+    engine = CobaltLedger::Decisions::Engine.new(CobaltLedger::Formats::PolicyJson.build(newest, directory), directory)
+    described_class.new(engine, newest["rules"], at: at)
   end
 
   def kinds(*rules, at: Time.utc(2026, 6, 1, 12), **more) = audit(*rules, at: at, **more).findings.map(&:detector).uniq
