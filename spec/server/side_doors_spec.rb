@@ -105,4 +105,59 @@ RSpec.describe "What is closed" do
     expect(before).to include(job.number)
     expect(visitor.call.found(text)).not_to include(job.number)
   end
+
+  describe "a file of many records" do
+    def rows(count)
+      "borrower,stage,purpose\n#{Array.new(count) { |place| "Borrower #{place},enquiry,research\n" }.join}"
+    end
+
+    def file(text, part = "") = call(:post, "/api/records/outgoing-loan/import#{part}",
+                                     { content: [text].pack("m0"), format: "csv" })
+
+    # How often nobody else could have written while the block ran.
+    def held
+      other = SQLite3::Database.new(ActiveRecord::Base.connection_db_config.database)
+      shut = 0
+      work = Thread.new { yield }
+      while work.alive?
+        begin
+          other.execute("BEGIN IMMEDIATE")
+          other.execute("ROLLBACK")
+        rescue SQLite3::BusyException
+          shut += 1
+        end
+        sleep 0.005
+      end
+      work.value
+      shut
+    ensure
+      other&.close
+    end
+
+    it "keeps nobody from saving while it is looked at" do
+      sign_in("tomas")
+      expect(held { expect(file(rows(300), "/preview")).to eq(200) }).to eq(0)
+      expect(answer).to include("new" => 300, "refused" => 0)
+    end
+
+    it "is stored whole, with numbers in a row, or not at all where something was saved meanwhile" do
+      sign_in("tomas")
+      expect(file(rows(1_200))).to eq(201)
+      made = Server::Record.where(record_type: "outgoing-loan").order(:id).last(1_200)
+      given = made.map { |each| each.number[/\d+/].to_i }
+      expect(given).to eq((given.first...given.first + 1_200).to_a)
+      expect(made.map { |each| each.values["loan_number"] }).to eq(made.map(&:number))
+      changes = "number,purpose\n#{made.first(30).map { |each| "#{each.number},exhibition\n" }.join}"
+      # Somebody saves one of them between its being judged and its being written.
+      allow(Server::NumberGiver).to receive(:several).and_wrap_original do |original, *given|
+        Server::Record.where(id: made.first.id).update_all("version = version + 1")
+        original.call(*given)
+      end
+      expect(file(changes)).to eq(412)
+      expect(made.first(30).map { |each| each.reload.values["purpose"] }.uniq).to eq(["research"])
+      allow(Server::NumberGiver).to receive(:several).and_call_original
+      expect(file(changes)).to eq(201)
+      expect(made.first(30).map { |each| each.reload.values["purpose"] }.uniq).to eq(["exhibition"])
+    end
+  end
 end

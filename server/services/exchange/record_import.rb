@@ -12,9 +12,6 @@ module Server
       end
     end
 
-    # Raised to undo all that was stored.
-    class Undone < StandardError; end
-
     # visitor: Visitor that comes through imports; type: RecordType; rows: Array of RecordRows::Row; by: name.
     def initialize(visitor, type, rows, by:)
       @visitor = visitor
@@ -24,57 +21,53 @@ module Server
       @desk = RecordDesk.new(visitor)
     end
 
-    # What would become of every row: Array of Line. Nothing is stored.
-    def preview
-      lines = nil
-      Record.transaction do
-        lines = perform
-        raise Undone
-      end
-    rescue Undone
-      lines
-    end
+    # What would become of every row: Array of Line. Nothing is stored, and nobody else is kept from storing.
+    def preview = judged.map(&:first)
 
     # Stores all. Returns Array of Line; raises the refusal of the whole where one row is refused.
     def store
-      lines = nil
-      Record.transaction do
-        lines = perform
-        refused = lines.reject { |line| line.refusals.empty? }
-        if refused.any?
-          raise Problem.new(
-            422, "refused", "#{CobaltLedger::Words.count(refused.size, 'row')} can’t be stored, so nothing was",
-            rows: refused.first(200).map(&:to_view)
-          )
-        end
-
-        note(lines)
-      end
-      lines
+      edition = Edition.maximum(:number)
+      found = judged
+      all_sound!(found.map(&:first))
+      saves = found.filter_map(&:last)
+      written = PreparedSaves.new(@type, saves, edition).write(by: @by) { note(found.map(&:first)) }
+      written.each { |record, before| AutomationRunner.after(record, before) }
+      found.map(&:first)
     end
 
     private
 
-    def perform = @rows.map { |row| row.number ? changed(row) : created(row) }
+    # Each row by itself: Array of [Line, PreparedSaves::Save or nil where it stores nothing].
+    def judged = @rows.map { |row| row.number ? changed(row) : created(row) }
+
+    def all_sound!(lines)
+      refused = lines.reject { |line| line.refusals.empty? }
+      return if refused.empty?
+
+      raise Problem.new(
+        422, "refused", "#{CobaltLedger::Words.count(refused.size, 'row')} can’t be stored, so nothing was",
+        rows: refused.first(200).map(&:to_view)
+      )
+    end
 
     def created(row)
       changes = row.cells.compact
-      _, aside = @desk.create(@type.id, row.unit, changes, by: @by)
-      Line.new(row, "new", changes, [], told(aside))
+      save, aside = @desk.prepared_new(@type.id, row.unit, changes)
+      [Line.new(row, "new", changes, [], told(aside)), save]
     rescue Problem, CobaltLedger::BadInput => e
-      Line.new(row, "new", changes, words(e), nil)
+      [Line.new(row, "new", changes, words(e), nil), nil]
     end
 
     def changed(row)
       changes = {}
       record = @visitor.find!(@type, row.number, "edit")
       changes = changes(record, row)
-      return Line.new(row, "same", {}, [], nil) if changes.empty?
+      return [Line.new(row, "same", {}, [], nil), nil] if changes.empty?
 
-      _, aside = @desk.update(@type.id, row.number, changes, if_match: record.etag, by: @by)
-      Line.new(row, "change", changes, [], told(aside))
+      save, aside = @desk.prepared_change(record, changes)
+      [Line.new(row, "change", changes, [], told(aside)), (save unless save.values.compact == record.values)]
     rescue Problem, CobaltLedger::BadInput => e
-      Line.new(row, "change", changes, words(e), nil)
+      [Line.new(row, "change", changes, words(e), nil), nil]
     end
 
     # Of the cells, those that say something else than the person sees.

@@ -81,6 +81,19 @@ module Server
       )
     end
 
+    # Judges a record that is to be created, and stores nothing. Returns [PreparedSaves::Save, Array of Typing::Aside],
+    # or raises the refusal.
+    def prepared_new(type_id, unit, changes)
+      asked = question(record_type(type_id), nil, "create", unit)
+      judge(asked, changes) { |values| PreparedSaves::Save.new(nil, asked.unit, values) }
+    end
+
+    # The same of changes to a record. record: Record that may be edited.
+    def prepared_change(record, changes)
+      asked = question(record_type(record.record_type), record, "edit", nil)
+      judge(asked, changes) { |values| PreparedSaves::Save.new(record, record.unit, values) }
+    end
+
     # Creates a record. Returns [Record, Array of Typing::Aside], or raises the refusal.
     def create(type_id, unit, changes, by:)
       type = record_type(type_id)
