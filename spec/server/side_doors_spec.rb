@@ -111,14 +111,15 @@ RSpec.describe "What is closed" do
       "borrower,stage,purpose\n#{Array.new(count) { |place| "Borrower #{place},enquiry,research\n" }.join}"
     end
 
-    def file(text, part = "") = call(:post, "/api/records/outgoing-loan/import#{part}",
-                                     { content: [text].pack("m0"), format: "csv" })
+    def file(text, part = "")
+      call(:post, "/api/records/outgoing-loan/import#{part}", { content: [text].pack("m0"), format: "csv" })
+    end
 
     # How often nobody else could have written while the block ran.
-    def held
+    def held(&block)
       other = SQLite3::Database.new(ActiveRecord::Base.connection_db_config.database)
       shut = 0
-      work = Thread.new { yield }
+      work = Thread.new(&block)
       while work.alive?
         begin
           other.execute("BEGIN IMMEDIATE")
@@ -145,7 +146,7 @@ RSpec.describe "What is closed" do
       expect(file(rows(1_200))).to eq(201)
       made = Server::Record.where(record_type: "outgoing-loan").order(:id).last(1_200)
       given = made.map { |each| each.number[/\d+/].to_i }
-      expect(given).to eq((given.first...given.first + 1_200).to_a)
+      expect(given).to eq((given.first...(given.first + 1_200)).to_a)
       expect(made.map { |each| each.values["loan_number"] }).to eq(made.map(&:number))
       changes = "number,purpose\n#{made.first(30).map { |each| "#{each.number},exhibition\n" }.join}"
       # Somebody saves one of them between its being judged and its being written.

@@ -52,6 +52,11 @@ RSpec.describe "Several processes" do
     expect(publish(one).first).to eq(201)
     expect(level(two, "purpose")).to eq("read_only")
 
+    # Guesses are counted together, whichever of them is asked.
+    guess = { login: "ilka", password: "wrong" }
+    guessed = Array.new(4) { [one, two].map { |each| each.ask(nil, :post, "/api/session", guess).first } }.flatten
+    expect(guessed.tally).to eq(401 => 5, 429 => 3)
+
     # An edition that was looked at before is not published over the newer one.
     expect(
       two.ask(

@@ -6,8 +6,6 @@ module Server
   # address, and by name alone only far above what one address can reach; and a browser that has signed in as somebody
   # before has a count of its own.
   module SignInGuard
-    STORE = ActiveSupport::Cache::MemoryStore.new(size: 4 * 1024 * 1024)
-
     # [tries, seconds] of one name from one address; of one address, whatever the name; of one name from anywhere.
     PAIR = [5, 60].freeze
     ADDRESS = [20, 60].freeze
@@ -28,7 +26,7 @@ module Server
 
     # counts: Hash of key to [tries, seconds].
     def counted(counts)
-      over = counts.select { |key, (limit, seconds)| STORE.increment(key, 1, expires_in: seconds) > limit }
+      over = CountedTries.add(counts)
       if over.any?
         raise Problem.new(
           429,
@@ -38,11 +36,11 @@ module Server
         )
       end
 
-      yield.tap { |good| counts.each_key { |key| STORE.decrement(key, 1) } if good }
+      yield.tap { |good| CountedTries.give_back(counts.keys) if good }
     end
 
     # Forgets everything, for specs.
-    def clear = STORE.clear
+    def clear = CountedTries.clear
 
     private_class_method :counted
 

@@ -65,7 +65,7 @@ module Server
       return [Line.new(row, "same", {}, [], nil), nil] if changes.empty?
 
       save, aside = @desk.prepared_change(record, changes)
-      [Line.new(row, "change", changes, [], told(aside)), (save unless save.values.compact == record.values)]
+      [Line.new(row, "change", changes, [], told(aside)), (save unless save.stored.compact == record.values)]
     rescue Problem, CobaltLedger::BadInput => e
       [Line.new(row, "change", changes, words(e), nil), nil]
     end

@@ -17,7 +17,7 @@ module Server
       taken = Record.where(record_type: type.id).pluck(:number)
         .filter_map { |number| number[/\A#{Regexp.escape(head)}(\d+)#{Regexp.escape(tail)}\z/, 1]&.to_i }
       last = taken.max || 0
-      (last + 1..last + count).map { |number| "#{head}#{number.to_s.rjust(marks.size, '0')}#{tail}" }
+      ((last + 1)..(last + count)).map { |number| "#{head}#{number.to_s.rjust(marks.size, '0')}#{tail}" }
     end
   end
 end

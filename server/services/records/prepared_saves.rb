@@ -7,9 +7,9 @@ module Server
     # Rows written by one statement.
     BATCH = 1_000
 
-    # One save that was judged. record: Record as it was judged, nil for a new one; unit: of a new one; values: Hash of
-    # field identifier to JSON value, as they are to be stored.
-    Save = Struct.new(:record, :unit, :values)
+    # One save that was judged. record: Record as it was judged, nil for a new one; unit: of a new one; stored: Hash of
+    # field identifier to JSON value, as it is to be stored.
+    Save = Struct.new(:record, :unit, :stored)
 
     # type: RecordType; saves: Array of Save; edition: number of the edition that they were judged by.
     def initialize(type, saves, edition)
@@ -45,7 +45,7 @@ module Server
       numbered = @type.fields.find(&:numbered?)
       numbers = NumberGiver.several(@type, @made.size)
       rows = @made.zip(numbers).map do |save, number|
-        values = numbered ? save.values.merge(numbered.id => number) : save.values
+        values = numbered ? save.stored.merge(numbered.id => number) : save.stored
         { record_type: @type.id, number: number, unit: save.unit, version: 1, changed_by: by, created_at: now,
           updated_at: now, stored: CobaltLedger::CanonicalJson.write(values.compact) }
       end
@@ -57,7 +57,7 @@ module Server
     def update(slice, by)
       rows = slice.map do |save|
         { id: save.record.id, version: save.record.version,
-          stored: CobaltLedger::CanonicalJson.write(save.values.compact) }
+          stored: CobaltLedger::CanonicalJson.write(save.stored.compact) }
       end
       sql = <<~SQL
         UPDATE records SET stored = new.value ->> 'stored', version = version + 1, changed_by = ?, updated_at = ?
