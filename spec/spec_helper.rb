@@ -7,6 +7,8 @@ require "rack/test"
 require "tmpdir"
 require "fileutils"
 Dir[File.join(__dir__, "support", "*.rb")].each { |file| require file }
+# One key for all copies of the sample database.
+ENV["COBALT_JOURNAL_KEY"] ||= File.join(Dir.tmpdir, "cobalt-journal-key-#{Process.uid}.pem")
 
 BCrypt::Engine.cost = 4
 # Jobs, and the server of the browser specs, are copies of this process. That they close the connections which they

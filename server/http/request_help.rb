@@ -99,6 +99,7 @@ module Server
 
       @session = Session.of(request.cookies[COOKIE])
       Current.account_id = account&.id
+      Current.login = account&.login
       unless @operation.public?
         signed_in!
         allow!(@operation.ability) if @operation.ability
@@ -119,6 +120,7 @@ module Server
         raise Problem.new(401, "no-such-token", "The token is unknown, revoked or at its end",
                           headers: { "www-authenticate" => "Bearer error=\"invalid_token\"" })
       end
+      Current.token_id = token.id
       return if @operation.programs?
 
       raise Problem.new(403, "not-for-programs", "This is not for programs: sign in as a person")

@@ -14,6 +14,7 @@ module Server
                 note: note, published_by: by, published_at: Time.now).tap do |made|
           JournalEntry.note("published", actor: by, subject: "edition #{made.number}", edition: made.number,
                                          sha256: made.sha256, note: note)
+          JournalSeal.now
         end
       end
     end

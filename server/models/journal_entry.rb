@@ -22,13 +22,15 @@ module Server
     class << self
       # Adds an entry. kind: one of KINDS; actor: name of who did it; person: the directory user they are; record:
       # Record or nil; record_type: where it is about no single record; subject: what else it is about, by name;
-      # details: Hash without values.
+      # details: Hash without values. Who acts is told by what can't change, beside the name that they had then: the
+      # number and the name of their sign-in.
       def note(kind, actor:, person: nil, record: nil, record_type: nil, field: nil, reason: nil, subject: nil,
                **details)
         raise ArgumentError, "no kind of entry: #{kind}" unless KINDS.include?(kind)
 
+        details = Current.actor.merge(details)
         entry = {
-          "at" => Time.now.utc.iso8601(6), "kind" => kind, "actor" => actor, "person" => person,
+          "kind" => kind, "actor" => actor, "person" => person,
           "record_type" => record&.record_type || record_type, "number" => record&.number, "field" => field,
           "reason" => reason, "subject" => subject, "details" => CobaltLedger::CanonicalJson.write(details)
         }
@@ -46,7 +48,8 @@ module Server
 
       def chain(entry)
         number, previous = head
-        entry = entry.merge("id" => number + 1, "previous" => previous)
+        # The moment is taken while nobody else can write, so that no clock seems to have been set back.
+        entry = entry.merge("id" => number + 1, "previous" => previous, "at" => Time.now.utc.iso8601(6))
         create!(entry.merge("digest" => CobaltLedger::Journal::Chain.digest(entry)))
       end
     end

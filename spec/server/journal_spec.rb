@@ -121,6 +121,83 @@ RSpec.describe "The journal" do
     expect(verified).to match(/\A\d+ entries/)
   end
 
+  describe "sealed with a key that the database does not hold" do
+    before do
+      sign_in("mairin")
+      12.times { |number| add_rule(title: "Rule #{number}") }
+      Server::JournalSeal.now
+      3.times { sign_in("mairin") }
+    end
+
+    let(:sealed) { Server::JournalSeal.maximum(:number) }
+
+    # The chain from an entry on, as whoever has the file and the algorithm writes it.
+    def written_anew(from)
+      connection = Server::JournalEntry.connection
+      previous = Server::JournalEntry.find(from - 1).digest
+      Server::JournalEntry.where(id: from..).order(:id).each do |entry|
+        fields = entry.attributes.except("digest").merge("previous" => previous)
+        fields["actor"] = "Nobody" if entry.id == from
+        digest = CobaltLedger::Journal::Chain.digest(fields)
+        tamper("UPDATE journal_entries SET actor = #{connection.quote(fields['actor'])}, previous = '#{previous}', " \
+               "digest = '#{digest}' WHERE id = #{entry.id}")
+        previous = digest
+      end
+    end
+
+    it "says as far as what it can answer for, and what it can't know" do
+      expect(verified).to include("each is what it was").and(include("after #{sealed} were cut off or written anew"))
+      Server::JournalSeal.delete_all
+      expect(verified).to include("whether entries were cut off or written anew: give --seen")
+    end
+
+    it "finds a chain that was written anew from before the seal, and one that was cut off there" do
+      written_anew(sealed - 2)
+      expect(verified).to include("entry #{sealed}: is another than the one that was seen before")
+      tamper("DELETE FROM journal_entries WHERE id > #{sealed - 5}")
+      expect(verified).to include("entry #{sealed}: was seen before and is not there any more")
+    end
+
+    it "finds a seal that somebody else made" do
+      other = OpenSSL::PKey.generate_key("ED25519")
+      written_anew(sealed)
+      digest = Server::JournalEntry.find(sealed).digest
+      false_one = CobaltLedger::Journal::Seal.make(other, sealed, digest)
+      Server::JournalSeal.find_by(number: sealed).update!(digest: digest, signature: false_one.signature)
+      expect(verified).to include("the seal under entry #{sealed} was not made with this key")
+    end
+
+    it "finds an edition that the journal does not tell of" do
+      tamper("DELETE FROM journal_entries")
+      tamper("DELETE FROM journal_seals")
+      expect(verified).to include("has been published, and the journal does not tell of it")
+    end
+
+    it "is noted in what is exported, so that it can be shown again" do
+      text = Server::Provenance.of(Server::PolicyStore.instance.in_force, "in_force")
+      expect(text).to end_with("journal #{Server::JournalSeal.newest_in_words}")
+      expect(verified("--seen", text[/\d+:\h{64}\z/])).to include("each is what it was")
+    end
+  end
+
+  it "names who did it by what can't change, and a rename by both names" do
+    sign_in("zora")
+    id = Server::Account.find_by(login: "zora").id
+    call(:patch, "/api/accounts/#{id}", { name: "Mairin Okafor" })
+    add_rule
+    call(:patch, "/api/accounts/#{id}", { name: "Zora Nightingale" })
+    edit = Server::JournalEntry.where(kind: "edit").last
+    expect([edit.actor, edit.told.slice("account", "sign_in")]).to eq(
+      ["Mairin Okafor", { "account" => id, "sign_in" => "zora" }]
+    )
+    renamed = Server::JournalEntry.where(kind: "account_changed").map { |each| each.told.values_at("was", "now") }
+    expect(renamed).to eq([[{ "name" => "Zora Nightingale" }, { "name" => "Mairin Okafor" }],
+                           [{ "name" => "Mairin Okafor" }, { "name" => "Zora Nightingale" }]])
+    sign_in("xenia")
+    call(:get, "/api/journal?kind=edit")
+    expect(answer["items"].first).to include("by" => "Mairin Okafor", "sign_in" => "zora")
+  end
+
   it "says what is wrong with what it is given" do
     expect(verified("--seen", "x")).to include("must be like 120:")
     out, status = Open3.capture2e("bin/ledger", "verify-journal", "--database", "README.md")

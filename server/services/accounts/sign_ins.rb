@@ -4,6 +4,9 @@ module Server
   # Makes, changes and removes sign-ins for an administrator. Each is in the journal. Where a sign-in comes to be able
   # to approve, those who can are told, and it can't sign until another administrator has agreed.
   class SignIns
+    # What an entry of the journal tells before and after.
+    TOLD = %w[name access person].freeze
+
     # by: Account of who does it.
     def initialize(by)
       @by = by
@@ -25,8 +28,10 @@ module Server
         what = given.keys.reject { |name| name != "password" && found[name] == given[name] }
         by_owner = found.id == @by.id
         given = given.merge("password_by" => by_owner ? nil : key) if given.key?("password")
+        was = found.slice(*given.keys & TOLD)
         found.update!(given)
-        noted("account_changed", found, access: found.access, changed: given.keys - ["password_by"])
+        noted("account_changed", found, access: found.access, changed: given.keys - ["password_by"],
+                                        was: was, now: found.slice(*was.keys))
         changed(found, by_owner ? what - %w[password name] : what)
         found
       end

@@ -8,7 +8,8 @@ module Server
     # state: PolicyStore::Compiled; name: as PolicyStore#compiled takes it; at: Time. "Edition 3 (SHA-256 ...) with 2
     # edits of “Spring”, 30 Nov 2026, 14:10 UTC".
     def of(state, name, at = Time.now)
-      "#{policy(state, name)}, #{at.getutc.strftime('%-d %b %Y, %H:%M UTC')}"
+      sealed = JournalSeal.newest_in_words
+      "#{policy(state, name)}, #{at.getutc.strftime('%-d %b %Y, %H:%M UTC')}#{", journal #{sealed}" if sealed}"
     end
 
     def policy(state, name)

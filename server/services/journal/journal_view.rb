@@ -59,11 +59,12 @@ module Server
       met = entry.number.nil? || met?(entry.record_type, entry.number)
       {
         "id" => entry.id, "at" => entry.moment.iso8601, "kind" => entry.kind, "by" => entry.actor,
+        "sign_in" => entry.told["sign_in"],
         "person" => entry.person,
         "person_name" => entry.person && @directory.name_of(:user, entry.person),
         "record_type" => met ? entry.record_type : nil, "number" => met ? entry.number : nil,
         "withheld" => met ? nil : true, "field" => met ? field(entry) : nil, "reason" => reason(entry, met),
-        "subject" => entry.subject, "digest" => entry.digest, "details" => met ? entry.told : {}
+        "subject" => entry.subject, "digest" => entry.digest, "details" => met ? entry.told.except("account", "sign_in") : {}
       }.compact
     end
 

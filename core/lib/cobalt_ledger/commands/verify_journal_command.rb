@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "openssl"
+
 module CobaltLedger
   module Commands
     # bin/ledger verify-journal: has the journal been tampered with?
@@ -11,26 +13,60 @@ module CobaltLedger
           --database FILE    database of the application, which may be in use
           --seen NUMBER:DIGEST  an entry as this command has printed it before: tells whether it still is that one, so
                              that a journal whose end was taken off is found out
+          --key FILE         key of the seals (PEM; its public part is enough); default: what
+                             COBALT_JOURNAL_KEY names, else the file beside the database
       TEXT
 
       # Returns :found where something does not fit.
       def run
-        report = Journal::DatabaseReader.new(needed("database")).verify(seen)
-        broken = report.broken
-        return found(broken) if broken
+        reader = Journal::DatabaseReader.new(needed("database"))
+        report = reader.verify(seen)
+        return found("entry #{report.broken.id}: #{report.broken.words}") if report.broken
 
-        count = Words.count(report.total, "entry", "entries")
-        out.puts("#{count}, from #{report.begins}: each is what it was when it was written.")
-        out.puts("Last: #{report.begins + report.total - 1}:#{report.head}")
-        back(report.back) if report.back.any?
-        nil
+        amiss = reader.untold_edition || false_seal(report)
+        return found(amiss) if amiss
+
+        sound(report)
       end
 
       private
 
-      def found(broken)
-        out.puts("entry #{broken.id}: #{broken.words}")
+      def sound(report)
+        count = Words.count(report.total, "entry", "entries")
+        out.puts("#{count}, from #{report.begins}: each is what it was when it was written.")
+        out.puts("Last: #{report.begins + report.total - 1}:#{report.head}")
+        back(report.back) if report.back.any?
+        out.puts(unproved(report))
+        nil
+      end
+
+      def found(words)
+        out.puts(words)
         :found
+      end
+
+      # A seal that the key did not make, in words; nil where there is none.
+      def false_seal(report)
+        bad = key && report.seals.find { |seal| !seal.by?(key) }
+        bad && "the seal under entry #{bad.number} was not made with this key"
+      end
+
+      # What can't be known from this file alone.
+      def unproved(report)
+        last = key ? [*seen.keys, *report.seals.map(&:number)].max : seen.keys.max
+        unchecked = key || report.seals.empty? ? "" : " Its seals were not checked: give --key."
+        after = last ? "after #{last} " : ""
+        "Nothing here shows whether entries #{after}were cut off or written anew: give --seen with one that was printed " \
+          "or exported later.#{unchecked}"
+      end
+
+      def key
+        path = options["key"] || ENV["COBALT_JOURNAL_KEY"] || "#{options['database']}.journal-key.pem"
+        return nil unless options["key"] || File.file?(path)
+
+        @key ||= OpenSSL::PKey.read(File.read(path))
+      rescue OpenSSL::PKey::PKeyError, SystemCallError
+        raise BadInput.at("--key", "“#{path}” can't be read as a key")
       end
 
       def back(numbers)

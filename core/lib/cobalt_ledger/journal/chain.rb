@@ -24,8 +24,9 @@ module CobaltLedger
       Break = Struct.new(:id, :words)
 
       # What was verified. total: how many entries; head: digest of the last; begins: number of the first that is there;
-      # broken: Break or nil; back: numbers of entries whose clock stands before that of the one before them.
-      Report = Struct.new(:total, :begins, :head, :broken, :back, keyword_init: true)
+      # broken: Break or nil; back: numbers of entries whose clock stands before that of the one before them; seals:
+      # Array of Seal that it was held to.
+      Report = Struct.new(:total, :begins, :head, :broken, :back, :seals, keyword_init: true)
 
       module_function
 

@@ -20,12 +20,46 @@ module CobaltLedger
       # The Chain::Report. seen: as of Chain.verify.
       def verify(seen = {})
         # One state of the file from the first entry to the last, whoever writes meanwhile.
-        @database.transaction { Chain.verify(entries, anchor: anchor, seen: seen) }
+        @database.transaction do
+          found = seals
+          Chain.verify(entries, anchor: anchor, seen: found.to_h { |seal| [seal.number, seal.digest] }.merge(seen))
+            .tap { |report| report.seals = found }
+        end
       rescue SQLite3::Exception => e
         raise BadInput.at("--database", "is no database with a journal: #{e.message}")
       end
 
+      # The first edition of the policy that the journal does not tell of as it is, as text; nil where there is none.
+      # Editions that were published before what is there of the journal are left out.
+      def untold_edition
+        told = @database.execute("SELECT details FROM journal_entries WHERE kind = 'published'").map do |details,|
+          JSON.parse(details).values_at("edition", "sha256")
+        end
+        first = @database.get_first_value("SELECT min(at) FROM journal_entries")
+        number, = editions(first).find { |edition| !told.include?(edition) }
+        number && "edition #{number} has been published, and the journal does not tell of it"
+      end
+
       private
+
+      # [number, SHA-256] of editions. since: moment of the first entry, nil where there is none.
+      def editions(since)
+        return [] unless table?("editions")
+
+        rows = @database.execute("SELECT number, sha256, published_at FROM editions ORDER BY number")
+        rows.reject { |_, _, at| since && at.tr(" ", "T") < since.chop && anchor }.map { |row| row.first(2) }
+      end
+
+      def table?(name) = !@database.get_first_value("SELECT 1 FROM sqlite_master WHERE name = ?", [name]).nil?
+
+      # Array of Seal.
+      def seals
+        return [] unless table?("journal_seals")
+
+        first = anchor&.first.to_i
+        @database.execute("SELECT number, digest, signature FROM journal_seals WHERE number > ? ORDER BY number", [first])
+          .map { |row| Seal.new(*row) }
+      end
 
       def entries
         Enumerator.new do |found|

@@ -119,7 +119,10 @@ export default function JournalScreen() {
                   <th className="margin" scope="row">
                     <Moment at={entry.at} />
                   </th>
-                  <td>{entry.by}</td>
+                  <td>
+                    {entry.by}
+                    {entry.sign_in && <div className="tag">{entry.sign_in}</div>}
+                  </td>
                   <td className="wrap">
                     {deed(entry)}
                     <Beside details={entry.details} />
