@@ -2,8 +2,10 @@
 
 # Starts the server. Called by bin/demo and bin/serve, which install and build first.
 require "fileutils"
+require "ipaddr"
 require "optparse"
 require_relative "../server/main"
+require "sqlite3"
 
 options = { host: "127.0.0.1", port: 4600, proxies: ENV.fetch("COBALT_TRUSTED_PROXIES", "").split(/[\s,]+/) }
 begin

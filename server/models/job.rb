@@ -51,8 +51,11 @@ module Server
       # Says that a runner is alive.
       def beat(runner) = where(runner: runner, status: "running").update_all(beat_at: Time.now)
 
-      # Puts what a stopped server left behind back into the queue. Only where no other server runs.
-      def take_up_again = where(status: "running").update_all(status: "queued", runner: nil)
+      # Puts what a stopped server left behind back into the queue; that it was stopped is no attempt of the job's own.
+      # Only where no other server runs.
+      def take_up_again
+        where(status: "running").update_all("status = 'queued', runner = NULL, attempts = max(attempts - 1, 0)")
+      end
 
       # The newest of a kind on a topic, or nil.
       def latest(kind, topic) = where(kind: kind, topic: topic).order(id: :desc).first

@@ -64,7 +64,8 @@ module Server
         "person_name" => entry.person && @directory.name_of(:user, entry.person),
         "record_type" => met ? entry.record_type : nil, "number" => met ? entry.number : nil,
         "withheld" => met ? nil : true, "field" => met ? field(entry) : nil, "reason" => reason(entry, met),
-        "subject" => entry.subject, "digest" => entry.digest, "details" => met ? entry.told.except("account", "sign_in") : {}
+        "subject" => entry.subject, "digest" => entry.digest,
+        "details" => met ? entry.told.except("account", "sign_in") : {}
       }.compact
     end
 

@@ -56,8 +56,8 @@ module CobaltLedger
         last = key ? [*seen.keys, *report.seals.map(&:number)].max : seen.keys.max
         unchecked = key || report.seals.empty? ? "" : " Its seals were not checked: give --key."
         after = last ? "after #{last} " : ""
-        "Nothing here shows whether entries #{after}were cut off or written anew: give --seen with one that was printed " \
-          "or exported later.#{unchecked}"
+        "Nothing here shows whether entries #{after}were cut off or written anew: give --seen with one that was " \
+          "printed or exported later.#{unchecked}"
       end
 
       def key

@@ -56,9 +56,8 @@ module CobaltLedger
       def seals
         return [] unless table?("journal_seals")
 
-        first = anchor&.first.to_i
-        @database.execute("SELECT number, digest, signature FROM journal_seals WHERE number > ? ORDER BY number", [first])
-          .map { |row| Seal.new(*row) }
+        sql = "SELECT number, digest, signature FROM journal_seals WHERE number > ? ORDER BY number"
+        @database.execute(sql, [anchor&.first.to_i]).map { |row| Seal.new(*row) }
       end
 
       def entries
