@@ -76,6 +76,7 @@ rescue ActiveRecord::ActiveRecordError, SQLite3::Exception => e
 end
 
 address = "http://#{options[:host]}:#{options[:port]}"
+Server::PublicAddress.listening = address
 Server::Main.serve(listening, host: options[:host], port: options[:port]) do
   if options[:demo]
     names = Server::DemoData::ACCOUNTS.map { |login, access, _| "#{login} (#{access.tr('_', ' ')})" }.join(", ")

@@ -30,7 +30,7 @@ module Server
           json(token_view(found))
         end
 
-        app.get("/.well-known/authzen-configuration") { json(AccessMetadata.new(request.base_url).to_h) }
+        app.get("/.well-known/authzen-configuration") { json(AccessMetadata.new(PublicAddress.to_s).to_h) }
       end
 
       # Helpers of these routes.

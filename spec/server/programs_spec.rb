@@ -161,5 +161,10 @@ RSpec.describe "Programs" do
   it "find where to ask without any token" do
     call(:get, "/.well-known/authzen-configuration")
     expect(answer["access_evaluation_endpoint"]).to end_with("/access/v1/evaluation")
+    stub_const("ENV", ENV.to_h.merge("COBALT_PUBLIC_ADDRESS" => "https://ledger.example.org"))
+    custom_request("GET", "/.well-known/authzen-configuration", {}, { "HTTP_HOST" => "evil.example.com" })
+    expect([last_response.body, answer["policy_decision_point"]]).to match(
+      [satisfy { |body| !body.include?("evil") }, "https://ledger.example.org"]
+    )
   end
 end

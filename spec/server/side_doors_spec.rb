@@ -161,4 +161,32 @@ RSpec.describe "What is closed" do
       expect(made.first(30).map { |each| each.reload.values["purpose"] }.uniq).to eq(["exhibition"])
     end
   end
+
+  it "brings every text back from a file as it was, with nothing in it that a spreadsheet would run" do
+    texts = ["'quoted", "\ttabbed", "=1+1", "＝1+1", "  =1+1", "@here", "-5 °C", "''twice", "plain", "＋49", "'=1",
+             " spaced ", "two\nlines"]
+    guard = CobaltLedger::Formats::SpreadsheetGuard
+    left = texts.map { |text| guard.guard(text) }
+    expect(left.map { |text| guard.unguard(text) }).to eq(texts)
+    expect(left.grep(/\A[[:space:]]*[=+\-@＝＋－＠]|\A[\t\r\n]/)).to eq([])
+    sign_in("asha")
+    record = Server::Record.find_by!(number: "LN-0042")
+    texts.each do |text|
+      record.reload.update!(stored: JSON.generate(record.values.merge("purpose" => text)), version: record.version + 1)
+      custom_request("GET", "/api/records/outgoing-loan/export?format=csv&search=LN-0042", {}, {})
+      call(:post, "/api/records/outgoing-loan/import", { content: [last_response.body].pack("m0"), format: "csv" })
+      expect([text, last_response.status, answer["stored"]]).to eq([text, 201, 0])
+    end
+  end
+
+  it "keeps refusals and dismissals from filling up" do
+    outbox = Server::Outbox.new(Server::PolicyStore.instance.in_force)
+    60.times { outbox.refused(["asha.brandt"], "Feed", "outgoing-loan", "LN-0042", "Purpose is locked") }
+    expect(Server::Message.where(kind: "refusal", person: "asha.brandt").count).to eq(1)
+    60.times { |place| outbox.refused(["asha.brandt"], "Feed", "outgoing-loan", "LN-0042", "Number #{place} is no") }
+    expect(Server::Message.where(kind: "refusal", person: "asha.brandt").count).to eq(Server::Outbox::REFUSALS)
+    sign_in("asha")
+    300.times { |place| call(:post, "/api/records/outgoing-loan/LN-0042/dismissals", { offer: "made up #{place}" }) }
+    expect(Server::Dismissal.count).to eq(Server::RecordDesk::DISMISSED)
+  end
 end

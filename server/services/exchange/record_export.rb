@@ -80,12 +80,9 @@ module Server
       when false then "no"
       when Array then value.join("; ")
       when BigDecimal then value.to_s("F").sub(/\.0\z/, "")
-      else guard(value.to_s)
+      else CobaltLedger::Formats::SpreadsheetGuard.guard(value.to_s)
       end
     end
-
-    # A leading =, +, - or @ would be run as a formula by a spreadsheet.
-    def guard(text) = text.match?(/\A[=+\-@\t\r]/) ? "'#{text}" : text
 
     def json(rows)
       records = rows.map do |number, unit, told|

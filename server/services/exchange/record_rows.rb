@@ -63,11 +63,12 @@ module Server
 
     # What a cell holds, as JSON. A guard against formulas is taken away.
     def value(field, cell)
-      text = cell.to_s.strip
+      whole = CobaltLedger::Formats::SpreadsheetGuard.unguard(cell.to_s)
+      text = whole.strip
       return nil if text.empty?
 
-      text = text[1..] if text.match?(/\A'[=+\-@]/)
       case field.family
+      when :text then whole
       when :flag then { "yes" => true, "true" => true, "no" => false, "false" => false }.fetch(text.downcase, text)
       when :choice then option(field, text)
       when :choices then text.split(";").map { |each| option(field, each.strip) }

@@ -24,10 +24,18 @@ module Server
       send_to(readers, "emergency", record, "revealed as a whole to #{by}", reason)
     end
 
+    # Refusals that somebody is told of within an hour, and seconds within which the same is not told again: nobody is
+    # to fill another's messages by asking.
+    REFUSALS = 20
+    SAME = 600
+
     # Something was refused to a program: to the people named. words: as they were answered.
     def refused(people, program, type, number, words)
       record = number && Record.find_by(record_type: type, number: number)
-      send_to(people, "refusal", record, "refused to #{program}", words)
+      Message.transaction do
+        unlike = people.reject { |person| told_enough?(person, words) }
+        send_to(unlike, "refusal", record, "refused to #{program}", words)
+      end
     end
 
     # The day by which a rule was to be reviewed has come: to its owner, once for each such day. rule: a Rule.
@@ -84,6 +92,12 @@ module Server
     end
 
     private
+
+    def told_enough?(person, words)
+      known = Message.where(kind: "refusal", person: person)
+      known.where(at: (Time.now - 3_600)..).count >= REFUSALS ||
+        known.where(at: (Time.now - SAME)..).exists?(["instr(body, ?) > 0", words.to_s[0, 200]])
+    end
 
     def tell(people, kind, subject, lines)
       body = lines.reject { |line| line.to_s.empty? }.join("\n")

@@ -74,11 +74,16 @@ module Server
     # Keys of the suggestions the person has dismissed on a record.
     def dismissed(record) = record ? Dismissal.keys_of(record, @visitor.person) : []
 
+    # Dismissals that one person has on one record at most; the oldest goes.
+    DISMISSED = 50
+
     # Remembers that a suggestion was dismissed.
     def dismiss(type_id, number, offer)
-      Dismissal.create_or_find_by!(
-        record_id: find(record_type(type_id), number, "edit").id, person: @visitor.person, offer: offer
-      )
+      own = Dismissal.where(record_id: find(record_type(type_id), number, "edit").id, person: @visitor.person)
+      Dismissal.transaction do
+        own.order(:id).first.destroy! if own.count >= DISMISSED && !own.exists?(offer: offer)
+        own.create_or_find_by!(offer: offer)
+      end
     end
 
     # Judges a record that is to be created, and stores nothing. Returns [PreparedSaves::Save, Array of Typing::Aside],
