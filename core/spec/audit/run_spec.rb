@@ -99,6 +99,16 @@ RSpec.describe CobaltLedger::Audit::Run do
     expect(kinds(clearing, asking, record_types: [type])).to include("required_off_form")
   end
 
+  it "takes a rule whose condition never holds for what its otherwise makes of it" do
+    never = { "all" => [compare("count", "greater", 5), compare("count", "less", 3)] }
+    run = audit(rule("notes", "lock", when: never, otherwise: [{ "effect" => "hide" }]), at: at)
+    found = run.findings.find { |each| each.detector == "no_effect" }
+    expect(found.words).to end_with("never holds: its otherwise always applies.")
+    mended = found.remedies.first.edits.first["rule"]
+    expect(mended).not_to include("when")
+    expect(mended["lines"]).to eq([{ "fields" => ["notes"], "effects" => [{ "effect" => "hide" }] }])
+  end
+
   it "tells what a reference tells those to whom the record referred to is closed, and nothing where it is not" do
     objects = { "id" => "object", "name" => "Object", "sections" => [{ "id" => "main", "name" => "Main" }],
                 "fields" => [field("hazard", label: "restricted"), field("maker")] }

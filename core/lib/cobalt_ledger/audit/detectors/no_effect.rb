@@ -63,7 +63,7 @@ module CobaltLedger
             found, complete = outcomes(rule)
             fields_of(rule).first(1).each { |field| @survey.unsure(field) } unless complete
             case complete && found
-            when [false] then never_holds(rule)
+            when [false] then rule.contributions.any?(&:otherwise?) ? otherwise_always(rule) : never_holds(rule)
             when [true] then always_holds(rule)
             end
           end
@@ -71,6 +71,23 @@ module CobaltLedger
 
         def unconditional(document)
           document.except("when").merge("lines" => document["lines"].map { |line| line.except("otherwise") })
+        end
+
+        # What is left of a rule whose condition never holds: what its otherwise gives, always.
+        def only_otherwise(document)
+          lines = document["lines"].select { |line| line["otherwise"] }
+          document.except("when").merge(
+            "lines" => lines.map { |line| line.except("otherwise").merge("effects" => line["otherwise"]) }
+          )
+        end
+
+        def otherwise_always(rule)
+          finding(
+            "#{called(rule)} looks conditional, but #{rule.condition.words(@directory)} never holds: its otherwise " \
+            "always applies.",
+            fields: fields_of(rule), rules: [rule], facet: "condition",
+            remedies: [change(rule, "Let #{called(rule)} give its otherwise always") { |each| only_otherwise(each) }]
+          )
         end
 
         def parts(condition) = condition.is_a?(Conditions::All) ? condition.parts : [condition]
