@@ -32,13 +32,25 @@ class ReferenceResolver
     return nil if @opening.nil? && @policy["rules"].any? { |rule| rule["timing"] == "on_opening" && matters?(rule) }
 
     @values = settle(question["stored"] || {}, question["entered"] || {}) or return nil
-    [*@type["fields"], WHOLE, *ACTIONS.keys.map { |key| action(key) }].to_h { |each| [each["id"], state_of(each)] }
+    acts = ACTIONS.keys.map { |key| action(key) }.to_h { |each| [each["id"], as_it_is(each) { state_of(each) }] }
+    [*@type["fields"], WHOLE].to_h { |each| [each["id"], state_of(each)] }.merge(acts)
   end
 
   # What the fields hold in the end, as JSON values; only after decide.
   attr_reader :values
 
   private
+
+  # What is done to a record is judged on the record as it is; saving it, with what is typed.
+  def as_it_is(action)
+    return yield if @question["mode"] != "edit" || %w[save create].include?(action["action"])
+
+    typed = @values
+    @values = @opening || {}
+    yield
+  ensure
+    @values = typed if typed
+  end
 
   # From what is stored and typed, again and again, until a round changes nothing.
   def settle(stored, entered, effects = %w[hide set clear default])
@@ -148,7 +160,7 @@ class ReferenceResolver
   def permitted(action, state)
     key = action["action"]
     first = @question["mode"] == "create" ? ("create" if key == "save") : ("open" unless key == "open")
-    denied = first && state_of(action(first))["permission"] == "denied"
+    denied = first && as_it_is(action(first)) { state_of(action(first)) }["permission"] == "denied"
     denied ||= key == "delete" && state_of(WHOLE)["entry"] == "locked"
     { "permission" => denied ? "denied" : state["permission"] }
   end

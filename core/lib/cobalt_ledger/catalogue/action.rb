@@ -49,6 +49,9 @@ module CobaltLedger
       def start = { "permission" => @kind.starts }
       def start_words = "#{name} starts #{@kind.starts}"
 
+      # Is it about the record as it would be, with what is typed, and not as it is?
+      def of_values? = %w[save create].include?(key)
+
       # Does a line of a rule speak of it?
       def targeted_by?(line) = line.action_ids.include?(key)
 

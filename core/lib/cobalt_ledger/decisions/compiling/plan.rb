@@ -121,14 +121,28 @@ module CobaltLedger
             @policy.label_of(field)
           )
         entries = @policy.rules_on(field, record_type.id).flat_map { |rule| speakers_on(field, rule, placed[rule]) }
-        rules, guardrails = entries.partition { |entry| !entry.source.guardrail? }
         computable = field.typed_when_incomplete? ? test_index(complete(field)) : nil
         states = (baselines[field.id] || []) + own_baseline(field)
+        entries, states = [entries, states].map { |list| as_it_is(list) } if judged_as_stored?(field)
+        rules, guardrails = entries.partition { |entry| !entry.source.guardrail? }
         built[field.id] = Slot.new(
           field, stages, states, rules, guardrails,
           computable: computable, sources: sources(field, baselines, placed, built), above: above(field, built),
           flag: flag(states + entries)
         )
+      end
+
+      # What is done to a record that is there is judged on the record as it is, and only its saving with what is typed.
+      def judged_as_stored?(subject) = mode == "edit" && subject.family == :action && !subject.of_values?
+
+      # The same speakers by conditions that look at what there was when the form was opened.
+      def as_it_is(speakers)
+        speakers.map do |each|
+          node = each.test && @conditions[each.test]
+          next each if node.nil? || node.is_a?(Conditions::AtOpening) || node.reads.all? { |kind, _| kind == :stored }
+
+          Access::Speaker.new(each.source, each.state, test_index(Conditions::AtOpening.new(node)))
+        end
       end
 
       # Slots of what can shut a field or an action: the whole record, and for an action also that it may be opened.
