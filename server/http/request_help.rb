@@ -98,8 +98,7 @@ module Server
       return enter_program if request.env["HTTP_AUTHORIZATION"] || @operation.programs_only?
 
       @session = Session.of(request.cookies[COOKIE])
-      Current.account_id = account&.id
-      Current.login = account&.login
+      Current.asked_by(account)
       unless @operation.public?
         signed_in!
         allow!(@operation.ability) if @operation.ability
@@ -120,7 +119,7 @@ module Server
         raise Problem.new(401, "no-such-token", "The token is unknown, revoked or at its end",
                           headers: { "www-authenticate" => "Bearer error=\"invalid_token\"" })
       end
-      Current.token_id = token.id
+      Current.asked_by_program(token)
       return if @operation.programs?
 
       raise Problem.new(403, "not-for-programs", "This is not for programs: sign in as a person")

@@ -28,7 +28,7 @@ module Server
                **details)
         raise ArgumentError, "no kind of entry: #{kind}" unless KINDS.include?(kind)
 
-        details = Current.actor.merge(details)
+        details = Current.actor(actor).merge(details)
         entry = {
           "kind" => kind, "actor" => actor, "person" => person,
           "record_type" => record&.record_type || record_type, "number" => record&.number, "field" => field,
