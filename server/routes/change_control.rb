@@ -32,6 +32,17 @@ module Server
           json(ApprovalSettings.of(PolicyStore.instance.pending))
         end
 
+        app.get "/api/limits" do
+          allow!(:read)
+          json(PolicySettings.of(policy_state, "limits", "places"))
+        end
+
+        app.put "/api/limits" do
+          allow!(:edit)
+          PolicySettings.keep(sent.slice("limits", "places"), if_match: if_match!, author: author, words: "them")
+          json(PolicySettings.of(PolicyStore.instance.pending, "limits", "places"))
+        end
+
         app.put "/api/change-sets/:id" do
           allow!(:edit)
           json(view_of(change_sets.describe(params["id"].to_i, sent)))

@@ -14,6 +14,7 @@ import { ExpectationsView } from "./expectations/ExpectationsView";
 import { FindingsOfChange } from "./FindingsOfChange";
 import { ImpactTable } from "./ImpactTable";
 import { Publish } from "./Publish";
+import { Limits } from "./Limits";
 import { Signers } from "./Signers";
 import { TakenBack } from "./TakenBack";
 import { Unsettled } from "./Unsettled";
@@ -22,6 +23,7 @@ const VIEWS = {
   "": "Change set",
   expectations: "Expectations",
   signers: "Who signs",
+  limits: "Limits and places",
   editions: "Editions",
 } as const;
 
@@ -48,6 +50,8 @@ export default function ChangesScreen() {
         <ExpectationsView />
       ) : view === "signers" ? (
         <Signers />
+      ) : view === "limits" ? (
+        <Limits />
       ) : view === "editions" ? (
         <EditionsView />
       ) : (
