@@ -65,7 +65,7 @@ RSpec.describe "Protection" do
     expect(page).to have_no_text("Ilse Marrow")
     leave
     enter_as("xenia", at: "/journal")
-    expect(page).to have_css("tbody tr", text: /Ravi Sandoval\s+looked at Borrower contact/)
+    expect(page).to have_css("tbody tr", text: /Ravi Sandoval\s+ravi\s+looked at Borrower contact/)
     expect(page).to have_css("tbody tr", text: "The crate is lost")
     expect(page).to have_no_text("Ilse Marrow")
     expect_no_barrier

@@ -109,30 +109,30 @@ module CobaltLedger
           stretch = @stretches.of(cuts)
           [own, stretch, example] if stretch
         end
-        pieces = told.group_by { |_, stretch, _| stretch }.sort.flat_map { |stretch, all| pieces(stretch, all) }
-        joined(pieces)
+        # What only an unlocked record shows is told where nothing else is.
+        plain = parted(told) { |own| answers(own) }
+        joined(plain.any? ? plain : parted(told, UNLOCKED) { |own| unlocked_answers(own) })
       end
 
-      # Regions of one stretch.
-      def pieces(stretch, told)
+      # Array of Region, each of one stretch. The block gives the answers under outcomes, nil where there are none;
+      # more: what examples hold besides.
+      def parted(told, more = {}, &answers)
+        told.group_by { |_, stretch, _| stretch }.sort.flat_map { |stretch, all| pieces(stretch, all, more, &answers) }
+      end
+
+      def pieces(stretch, told, more)
         feasible = told.map(&:first)
-        told.group_by { |own, _, _| differing(own) }.filter_map do |(before, after, unlocked), found|
+        told.group_by { |own, _, _| yield(own) }.filter_map do |(before, after), found|
           next if before == after
 
-          Region.new(before, after, when_so(Decisions::Cover.new(feasible, found.map(&:first)).words(*words), unlocked),
-                     [stretch, stretch], found.map { |_, _, example| unlocked ? example.merge(UNLOCKED) : example })
+          words = Decisions::Cover.new(feasible, found.map(&:first)).words(*self.words)
+          Region.new(before, after, when_so(words, more), [stretch, stretch],
+                     found.map { |_, _, example| example.merge(more) })
         end
       end
 
-      # [Answer before, Answer after, does it take a record that is unlocked for a time to see that they differ?]
-      def differing(vector)
-        before, after = answers(vector)
-        unlocked = unlocked_answers(vector) if before == after
-        unlocked && unlocked[0] != unlocked[1] ? [*unlocked, true] : [before, after, false]
-      end
-
-      def when_so(condition, unlocked)
-        return condition unless unlocked
+      def when_so(condition, more)
+        return condition if more.empty?
 
         [condition && "(#{condition})", "somebody has unlocked the record for a time"].compact.join(" and ")
       end
