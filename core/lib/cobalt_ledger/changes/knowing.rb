@@ -49,8 +49,8 @@ module CobaltLedger
         return nil unless learns?(way, crowd)
 
         field = type(way.type).field(way.field)
-        Told.new(type: way.type, field: way.field, words: "#{field.name} (#{type(way.type).name}) can be known by " \
-                                                          "others than see it: #{way.told}")
+        Told.new(type: way.type, field: way.field,
+                 words: "#{field.name} (#{type(way.type).name}) becomes known to people who can’t see it: #{way.told}")
       end
 
       # Is there somebody from whom the field may be covered, and who meets what it comes out in?
@@ -112,8 +112,9 @@ module CobaltLedger
           fields.product(type(id).subjects).each do |field, subject|
             next unless dependence(id).new?(subject.id, field.id)
 
-            return Told.new(type: id, field: field.id, words: "#{field.name} (#{type(id).name}) can be told by " \
-                                                              "#{subject.name}, by others than see it")
+            return Told.new(type: id, field: field.id,
+                            words: "#{subject.name} tells people who can’t see #{field.name} " \
+                                   "(#{type(id).name}) something about it")
           end
         end
         nil

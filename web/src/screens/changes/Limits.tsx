@@ -206,7 +206,7 @@ function Places({ places, editable, onChange }: PlacesProps) {
             aria-label={`Networks of ${place.name || "the new place"}`}
             mode="tags"
             open={false}
-            suffix={null}
+            suffix={<span />}
             tokenSeparators={[",", " "]}
             value={place.networks ?? []}
             disabled={!editable}
