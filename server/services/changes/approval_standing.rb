@@ -49,14 +49,20 @@ module Server
 
     # Array of CobaltLedger::Changes::Signatures::Needed.
     def needed
-      @needed ||= begin
-        before = @store.in_force
+      # What is asked again within the minute is the same while the policies are.
+      before = @store.in_force
+      standing = [Edition.newest.sha256, AuditDigests.of(before), digest, Time.now.to_i / 60]
+      @needed ||= NEEDED.fetch(standing) do
         after = @store.pending(@set)
-        CobaltLedger::Changes::Signatures.new(before.engine, after.engine, @set.changes) do
-          PolicyDifference.new(before, after).all
+        difference = PolicyDifference.new(before, after)
+        CobaltLedger::Changes::Signatures.new(before.engine, after.engine, @set.changes, types: difference.types) do
+          difference.all
         end.needed
       end
     end
+
+    NEEDED = CobaltLedger::Memory.new(20)
+    private_constant :NEEDED
 
     # Hash of what is needed to how many signatures it lacks, without what lacks none.
     def missing

@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module Server
-  # Settings of the policy that people change as a whole, as they stand in the chosen change set: who signs, how far what
-  # opens a record goes, and from where somebody is at a place.
+  # Settings of the policy that people change as a whole, as they stand in the chosen change set: who signs, how far
+  # what opens a record goes, and from where somebody is at a place.
   module PolicySettings
     # What each is where the policy does not say.
     KNOWN = { "approval" => [], "limits" => {}, "places" => [] }.freeze

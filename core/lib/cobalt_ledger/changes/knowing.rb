@@ -11,10 +11,12 @@ module CobaltLedger
       # A field of which something can be known. type, field: identifiers; words: how, for people.
       Told = Struct.new(:type, :field, :words, keyword_init: true)
 
-      # before, after: Decisions::Engine.
-      def initialize(before, after)
+      # before, after: Decisions::Engine; types: identifiers of the record types that are not the same in both, nil
+      # where that is not known.
+      def initialize(before, after, types: nil)
         @before = before
         @after = after
+        @types = types
         @ways = [before, after].map { |engine| WaysOut.new(engine.policy) }
         @covered = {}
       end
@@ -107,7 +109,9 @@ module CobaltLedger
 
       # Access to something else that tells what a field holds.
       def betrayed(watched)
-        @after.policy.record_types.each_key do |id|
+        (@types || @after.policy.record_types.keys).each do |id|
+          next if type(id).nil?
+
           fields = type(id).fields.select { |field| watched?(id, field.id, watched) }
           fields.product(type(id).subjects).each do |field, subject|
             next unless dependence(id).new?(subject.id, field.id)

@@ -13,13 +13,13 @@ module CobaltLedger
       OPENED_BY = %w[action/open action/reveal record/whole].freeze
 
       # before, after: Decisions::Engine; edits: Array of Edit. The block gives what the edits come to, [Array of Line,
-      # Array of Undecided]; it is only asked where a signature hangs on that.
-      def initialize(before, after, edits, &account)
+      # Array of Undecided]; it is only asked where a signature hangs on that. types: as of Knowing.
+      def initialize(before, after, edits, types: nil, &account)
         @before = before.policy
         @after = after.policy
         @edits = edits
         @work_out = account
-        @knowing = Knowing.new(before, after)
+        @knowing = Knowing.new(before, after, types: types)
       end
 
       # Array of Needed, in the order of the policy.
