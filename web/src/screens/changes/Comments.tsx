@@ -3,6 +3,7 @@ import { useState } from "react";
 import { api } from "../../api/client";
 import { localMoment } from "../../shared/localMoment";
 import { ProblemNotice } from "../../shared/ProblemNotice";
+import { useStillHere } from "../../shared/useStillHere";
 
 type Props = {
   edit: number;
@@ -13,12 +14,13 @@ type Props = {
 
 /** What was said of one edit, and saying something. */
 export function Comments({ edit, open, onClose }: Props) {
+  const stillHere = useStillHere();
   const comments = api.useQuery("get", "/api/change-set/comments");
   const [words, setWords] = useState("");
   const say = api.useMutation("post", "/api/change-set/comments", {
     onSuccess: () => {
       setWords("");
-      onClose();
+      if (stillHere()) onClose();
     },
   });
   const own = (comments.data?.items ?? []).filter((each) => each.edit === edit);

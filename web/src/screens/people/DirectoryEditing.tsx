@@ -4,6 +4,7 @@ import { api } from "../../api/client";
 import type { DirectoryEdit } from "../../api/types";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { Sentences } from "../../shared/Sentences";
+import { useStillHere } from "../../shared/useStillHere";
 
 type Props = {
   title: string;
@@ -18,6 +19,7 @@ type Props = {
 
 /** People edited beside the list: what is edited, then what that does to whom, and then, on a second press, kept. */
 export function DirectoryEditing({ title, edits, children, onClose, onKept, onlyTold }: Props) {
+  const stillHere = useStillHere();
   const { message } = App.useApp();
   // What was told is about exactly these edits; when they move on, it is told anew.
   const asked = JSON.stringify(edits);
@@ -26,7 +28,7 @@ export function DirectoryEditing({ title, edits, children, onClose, onKept, only
     onSuccess: (_done, { body }) => {
       message.success("Kept; it counts from now on");
       onKept?.(body.edits);
-      onClose();
+      if (stillHere()) onClose();
     },
   });
   const told =

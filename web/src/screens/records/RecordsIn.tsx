@@ -4,6 +4,7 @@ import { api, ProblemError } from "../../api/client";
 import { toBase64 } from "../../shared/base64";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { ScrollBox } from "../../shared/ScrollBox";
+import { useStillHere } from "../../shared/useStillHere";
 
 const SIZE_LIMIT = 6 * 1024 * 1024;
 const SHOWN = 200;
@@ -12,6 +13,7 @@ type File = { name: string; content: string; format: "csv" | "json" };
 
 /** Brings a file of records in: first what would become of every row, then all of it or nothing. */
 export function RecordsIn({ type, plural, onClose }: { type: string; plural: string; onClose: () => void }) {
+  const stillHere = useStillHere();
   const { message } = App.useApp();
   const [file, setFile] = useState<File | null>(null);
   const [unreadable, setUnreadable] = useState<Error | null>(null);
@@ -20,7 +22,7 @@ export function RecordsIn({ type, plural, onClose }: { type: string; plural: str
   const storing = api.useMutation("post", "/api/records/{type}/import", {
     onSuccess: (done) => {
       message.success(`${done.stored} ${done.stored === 1 ? "record is" : "records are"} stored`);
-      onClose();
+      if (stillHere()) onClose();
     },
   });
   const pick = async (event: ChangeEvent<HTMLInputElement>) => {

@@ -7,6 +7,7 @@ import { audienceOptions, principalOf } from "../../shared/audiences";
 import { optionHolds } from "../../shared/optionHolds";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { Sentences } from "../../shared/Sentences";
+import { useStillHere } from "../../shared/useStillHere";
 
 type Props = { rules: string[]; total: number; onAll: () => void; onClose: () => void };
 
@@ -25,6 +26,7 @@ type Doing = keyof typeof DOING;
 
 /** The same done to several rules: what, then what that does to whom, and then, on a second press, done. */
 export function SeveralRules({ rules, total, onAll, onClose }: Props) {
+  const stillHere = useStillHere();
   const { message } = App.useApp();
   const [doing, setDoing] = useState<Doing>("off");
   const [from, setFrom] = useState("");
@@ -33,7 +35,7 @@ export function SeveralRules({ rules, total, onAll, onClose }: Props) {
   const keeping = api.useMutation("post", "/api/rules/several", {
     onSuccess: ({ changes }) => {
       message.success(`${changes} ${changes === 1 ? "rule" : "rules"} changed in the change set`);
-      onClose();
+      if (stillHere()) onClose();
     },
   });
   const change = changeOf(doing, from, to);

@@ -8,11 +8,13 @@ import { ProblemNotice } from "../../../shared/ProblemNotice";
 import { ImpactAccount } from "../ImpactAccount";
 import { StatePick } from "../StatePick";
 import { useSubjectImpact } from "../useSubjectImpact";
+import { useStillHere } from "../../../shared/useStillHere";
 
 type Props = { kept: BaselineView; type: RecordType; catalogue: Catalogue; onClose: () => void };
 
 /** A baseline: its name, where it holds, what fields start as there, and what that does before it is kept. */
 export function BaselineEditor({ kept, type, catalogue, onClose }: Props) {
+  const stillHere = useStillHere();
   const { message } = App.useApp();
   const directory = useDirectory();
   const [baseline, setBaseline] = useState(kept);
@@ -25,7 +27,7 @@ export function BaselineEditor({ kept, type, catalogue, onClose }: Props) {
   const done = {
     onSuccess: () => {
       message.success("Kept in the change set");
-      onClose();
+      if (stillHere()) onClose();
     },
   };
   const adding = api.useMutation("post", "/api/baselines", done);

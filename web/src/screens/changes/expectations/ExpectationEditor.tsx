@@ -7,6 +7,7 @@ import { ProblemNotice } from "../../../shared/ProblemNotice";
 import { AnswerEditor } from "./AnswerEditor";
 import { ClaimEditor } from "./ClaimEditor";
 import { VerdictLine } from "./VerdictLine";
+import { useStillHere } from "../../../shared/useStillHere";
 
 type Props = {
   given: Expectation;
@@ -18,6 +19,7 @@ type Props = {
 
 /** Names an expectation and says what it must come to; how it stands is told while it is written. */
 export function ExpectationEditor({ given, etag, groups, onClose }: Props) {
+  const stillHere = useStillHere();
   const { message } = App.useApp();
   const [draft, setDraft] = useState(given);
   const settled = useSettledDraft(draft);
@@ -38,7 +40,7 @@ export function ExpectationEditor({ given, etag, groups, onClose }: Props) {
   const keep = api.useMutation("put", "/api/expectations/{id}", {
     onSuccess: () => {
       message.success("Kept in the change set");
-      onClose();
+      if (stillHere()) onClose();
     },
   });
   const save = () => {
