@@ -3,13 +3,12 @@ import { useState } from "react";
 import { api } from "../../api/client";
 import { useDirectory } from "../../api/queries";
 import type { PolicyLimits, PolicyPlace } from "../../api/types";
-import { StateSwitch } from "../../question/StateSwitch";
 import { useQuestion } from "../../question/useQuestion";
 import { identifier } from "../../shared/identifier";
-import { Loading } from "../../shared/Loading";
 import { optionHolds } from "../../shared/optionHolds";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useAccount } from "../../shell/account";
+import { SettingSheet } from "./SettingSheet";
 
 type Numbered = Exclude<keyof PolicyLimits, "emergency_group">;
 
@@ -24,7 +23,7 @@ const NUMBERS: Record<Numbered, { words: string; unit: string; least: number; mo
       usual: "15",
     },
     reveals_per_hour: {
-      words: "Somebody can reveal",
+      words: "Each person can reveal",
       unit: "values an hour",
       least: 1,
       most: 1000,
@@ -49,28 +48,12 @@ const NUMBERS: Record<Numbered, { words: string; unit: string; least: number; mo
 
 /** How far what opens a record, or shows a covered value, goes; and from which networks somebody is at a place. */
 export function Limits() {
-  const [question, change] = useQuestion();
-  const found = api.useQuery("get", "/api/limits", { params: { query: { state: question.state } } });
+  const [{ state }] = useQuestion();
+  const found = api.useQuery("get", "/api/limits", { params: { query: { state } } });
   return (
-    <div className="split single">
-      <div className="sheet">
-        <div className="head">
-          <h1>Limits and places</h1>
-          <span className="push">
-            <StateSwitch state={question.state} onState={(state) => change({ state })} />
-          </span>
-        </div>
-        {found.error ? <ProblemNotice error={found.error} onAgain={() => void found.refetch()} /> : null}
-        {!found.data && !found.error && <Loading />}
-        {found.data && (
-          <Fields
-            key={`${question.state} ${found.data.etag}`}
-            given={found.data}
-            fixed={question.state !== "pending"}
-          />
-        )}
-      </div>
-    </div>
+    <SettingSheet title="Limits and places" found={found}>
+      {(given, fixed) => <Fields given={given} fixed={fixed} />}
+    </SettingSheet>
   );
 }
 

@@ -4,45 +4,26 @@ import { api } from "../../api/client";
 import { useCatalogue, useDirectory, usePeople } from "../../api/queries";
 import type { Signature } from "../../api/types";
 import { Word } from "../../help/Word";
-import { StateSwitch } from "../../question/StateSwitch";
 import { useQuestion } from "../../question/useQuestion";
 import { audienceOptions, principalKey, principalOf } from "../../shared/audiences";
 import { identifier } from "../../shared/identifier";
-import { Loading } from "../../shared/Loading";
 import { optionHolds } from "../../shared/optionHolds";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useAccount } from "../../shell/account";
+import { SettingSheet } from "./SettingSheet";
 
 /** Who has to sign which changes before they take force. It is part of the policy, and changed like the rest of it. */
 export function Signers() {
-  const [question, change] = useQuestion();
-  const found = api.useQuery("get", "/api/approval", { params: { query: { state: question.state } } });
+  const [{ state }] = useQuestion();
+  const found = api.useQuery("get", "/api/approval", { params: { query: { state } } });
   return (
-    <div className="split single">
-      <div className="sheet">
-        <div className="head">
-          <h1>
-            <Word word="approval">Who signs</Word>
-          </h1>
-          <span className="soft">
-            Counts from the next edition on; to change it takes every signature there is.
-          </span>
-          <span className="push">
-            <StateSwitch state={question.state} onState={(state) => change({ state })} />
-          </span>
-        </div>
-        {found.error ? <ProblemNotice error={found.error} onAgain={() => void found.refetch()} /> : null}
-        {!found.data && !found.error && <Loading />}
-        {found.data && (
-          <Items
-            key={`${question.state} ${found.data.etag}`}
-            given={found.data.items}
-            etag={found.data.etag}
-            fixed={question.state !== "pending"}
-          />
-        )}
-      </div>
-    </div>
+    <SettingSheet
+      title={<Word word="approval">Who signs</Word>}
+      note="Counts from the next edition on; to change it takes every signature there is."
+      found={found}
+    >
+      {({ items, etag }, fixed) => <Items given={items} etag={etag} fixed={fixed} />}
+    </SettingSheet>
   );
 }
 
