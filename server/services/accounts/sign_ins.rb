@@ -47,7 +47,7 @@ module Server
     # Another administrator agrees that a sign-in may sign. Raises Problem where that is not for them to say.
     def agree(found)
       Account.transaction do
-        raise Problem.new(409, "not-waiting", "This sign-in waits for nobody") unless found.waiting_since
+        raise Problem.new(409, "not-waiting", "This sign-in isn’t waiting for agreement") unless found.waiting_since
 
         hindrance = SigningRight.new(found).hindrance_to_agree(@by)
         raise Problem.new(403, "may-not-agree", hindrance) if hindrance

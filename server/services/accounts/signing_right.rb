@@ -15,7 +15,7 @@ module Server
     # Why it can't sign, in words; nil where it can. since: Time at which what is to be signed was begun.
     def hindrance(since)
       return "You may not approve changes here" unless @account.may?(:approve)
-      return "Only a person of the directory can sign: your sign-in belongs to none" unless person?
+      return "Your sign-in isn’t linked to a person in the directory, so you can’t sign with it" unless person?
       return "Somebody else has set your password: change it before you sign" if @account.password_by
       return "Your sign-in can sign once another administrator has agreed to it#{or_later}" if waiting?
       return unless SignInChange.since(@account.id, since).exists?

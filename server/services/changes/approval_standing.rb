@@ -38,11 +38,13 @@ module Server
 
     # Why somebody can't sign, in words; nil where they can.
     def hindrance(account)
-      return "There is nothing to approve" if account.may?(:approve) && @set.edits.empty?
-      return "Some edits are not settled yet" if account.may?(:approve) && @set.edits.any?(&:unsettled)
+      right = SigningRight.new(account)
+      return right.hindrance(@set.created_at) unless account.may?(:approve)
+      return "There is nothing to approve" if @set.edits.empty?
+      return "Some edits are not settled yet" if @set.edits.any?(&:unsettled)
       return "You had a hand in it; somebody else has to sign" if own?(account)
 
-      SigningRight.new(account).hindrance(@set.created_at)
+      right.hindrance(@set.created_at)
     end
 
     private

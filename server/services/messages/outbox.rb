@@ -63,8 +63,8 @@ module Server
       readers = Account.all.select { |each| each.may?(:approve) && ![account.id, by.id].include?(each.id) }
       done = what.include?("made") ? "made" : "changed"
       tell(readers.filter_map(&:person), "sign_in", "Sign-in “#{account.login}” was #{done} by #{by.name}",
-           ["It may approve changes. It can’t sign until an administrator other than #{by.name} agrees to it, under " \
-            "People, Sign-ins."])
+           ["It may approve changes. It can’t sign until an administrator other than #{by.name} agrees to it. " \
+            "That is done on the People page, under Sign-ins."])
     end
 
     # A change set is to be mended: to those who had a hand in it.

@@ -35,8 +35,8 @@ module Server
     private
 
     def changed_meanwhile!
-      raise Problem.new(412, "changed-meanwhile", "Something was saved meanwhile that this hangs on; nothing was " \
-                                                  "stored. Try again.")
+      raise Problem.new(412, "changed-meanwhile", "One of the records, or the policy, was changed while the file was " \
+                                                  "being checked. Nothing was stored; try again.")
     end
 
     # The numbers given.

@@ -101,14 +101,11 @@ module Server
 
     # Creates a record. Returns [Record, Array of Typing::Aside], or raises the refusal.
     def create(type_id, unit, changes, by:)
-      type = record_type(type_id)
-      asked = question(type, nil, "create", unit)
-      saved = judge(asked, changes) do |values|
-        # The transaction is immediate, so no two records get one number.
-        Record.transaction { insert(type, asked.unit, values, by) }
-      end
-      AutomationRunner.after(saved.first, nil, depth: @depth)
-      saved
+      save, aside = prepared_new(type_id, unit, changes)
+      # The transaction is immediate, so no two records get one number.
+      record = Record.transaction { insert(record_type(type_id), save.unit, save.stored, by) }
+      AutomationRunner.after(record, nil, depth: @depth)
+      [record, aside]
     end
 
     # Saves changes to a record; one that changes nothing leaves it at its version. if_match: the version the person

@@ -13,9 +13,9 @@ module Server
     # visitor: Visitor; type: RecordType; stored: Hash of field identifier to JSON value, of the record as it is stored.
     def initialize(visitor, type, stored)
       @visitor = visitor
-      @known = Set.new
+      @type = type
+      @stored = stored
       @met = {}
-      know(type, stored)
     end
 
     # JSON values of a record by field, nil where there is none for them. type: identifier; number: String.
@@ -23,7 +23,7 @@ module Server
       return nil unless there?(type, number)
 
       values = Record.find_by(record_type: type, number: number)&.values
-      know(@visitor.state.policy.record_type(type), values) if values
+      known.merge(references(@visitor.state.policy.record_type(type), values)) if values
       values
     end
 
@@ -33,17 +33,18 @@ module Server
     private
 
     def there?(type, number)
-      return true if @known.include?([type, number])
+      return true if known.include?([type, number])
 
       @met.fetch([type, number]) { |key| @met[key] = @visitor.meets?(type, number) }
     end
 
-    # Notes what a record that counts refers to.
-    def know(type, values)
-      type&.fields&.each do |field|
-        number = values[field.id] if field.family == :reference
-        @known << [field.refers_to, number] if number
-      end
+    # Most questions look nothing up, so that this is worked out for the first that does.
+    def known = @known ||= references(@type, @stored).to_set
+
+    # What a record refers to: Array of [identifier of a record type, number].
+    def references(type, values)
+      fields = type ? type.fields.select { |field| field.family == :reference && values[field.id] } : []
+      fields.map { |field| [field.refers_to, values[field.id]] }
     end
   end
 end

@@ -27,7 +27,8 @@ module CobaltLedger
         users = parts.map { |_, set| @sides[1].directory.crowds.users(set).first }
         users.product(@places.of(rules.uniq)).any? do |user, place|
           before, after = questions(user, place)
-          covered?(after, from) && tells?(@sides[1], after, id, from) && !(before && told?(before, after, id))
+          @sides[1].engine.feasible(after).covers?(from) &&
+            tells?(@sides[1], after, id, from) && !(before && told?(before, after, id))
         end
       end
 
@@ -55,11 +56,6 @@ module CobaltLedger
             mode: place.mode, channel: place.channels.first
           )
         end
-      end
-
-      def covered?(question, from)
-        outcomes, complete = @sides[1].engine.feasible(question).of(from)
-        !complete || outcomes.any? { |each| each.decision.state.visibility > Access::Facets::SHOWN }
       end
 
       # Did the one before tell as much of it? It did where all that speaks of the subject is the same; what else would

@@ -5,9 +5,6 @@ module CobaltLedger
     # What somebody can come to know under one policy, and could not under another, beside what is shown to them: new
     # ways out of covered fields, and what can be revealed that could not. What can't be told counts as known.
     class Knowing
-      # Kinds of people looked at for one way; with more, somebody among them counts as not seeing the field.
-      KINDS = 200
-
       # A field of which something can be known. type, field: identifiers; words: how, for people.
       Told = Struct.new(:type, :field, :words, keyword_init: true)
 
@@ -70,31 +67,32 @@ module CobaltLedger
         found = type(type_id)
         rules = @after.policy.bearing_on(found.field(id), found).select(&:on?)
         kinds = Decisions::PeopleKinds.new(@after.directory, @after.policy.by_closeness?(found)).parted(rules, crowd)
-        return nil if kinds.size > KINDS
+        return nil if kinds.size > Dependence::KINDS
 
         kinds.map { |_, users| @after.directory.crowds.users(users).first }
       end
 
       # May the field be covered from somebody, on some record that they meet?
       def covered?(user, type_id, id)
-        @covered[[user.id, type_id, id]] ||= [outcomes(user, type_id, id).any? do |visibility|
-          visibility.nil? || visibility > Access::Facets::SHOWN
-        end]
-        @covered[[user.id, type_id, id]][0]
+        @covered.fetch([user.id, type_id, id]) do |key|
+          @covered[key] = feasible(user, type_id, id).any? { |each| each.covers?(id) }
+        end
       end
 
       # May they meet more of the other than that it is hidden?
       def met?(user, type_id, id)
-        outcomes(user, type_id, id).any? { |visibility| visibility.nil? || visibility < Access::Facets::HIDDEN }
+        feasible(user, type_id, id).any? do |each|
+          each.sights(id).any? { |sight| sight.nil? || sight < Access::Facets::HIDDEN }
+        end
       end
 
-      # What a field's visibility can come to for somebody: Integers of Facets, nil for what can't be told.
-      def outcomes(user, type_id, id)
-        ways(type_id, id).flat_map do |unit, mode, channel|
-          question = Decisions::Question.new(principals: @after.directory.principals_of(user.id), mode: mode,
-                                             record_type: type(type_id), unit: unit, channel: channel)
-          found, complete = @after.feasible(question).of(id)
-          found.map { |each| each.decision.state.visibility } + (complete ? [] : [nil])
+      # What can happen to a field for somebody, wherever they may meet it: a lazy enumeration of Decisions::Feasibility.
+      def feasible(user, type_id, id)
+        ways(type_id, id).lazy.map do |unit, mode, channel|
+          @after.feasible(
+            Decisions::Question.new(principals: @after.directory.principals_of(user.id), mode: mode,
+                                    record_type: type(type_id), unit: unit, channel: channel)
+          )
         end
       end
 

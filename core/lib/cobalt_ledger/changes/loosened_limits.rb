@@ -29,7 +29,7 @@ module CobaltLedger
 
       def journal(before, after)
         shorter = after.journal_days && (before.journal_days.nil? || after.journal_days < before.journal_days)
-        "the journal is kept for less long" if shorter
+        "the journal is kept for a shorter time" if shorter
       end
 
       # Who is where decides what rules that ask for the place do.

@@ -39,10 +39,9 @@ module CobaltLedger
 
       # Labels of what can come out in a field, without its own: Array of identifiers. type, id: identifiers.
       def labels_into(type, id)
-        sources = all.select { |way| way.copies? && way.to_type == type && way.to == id }
-        sources.map { |way| [way.type, way.field] }.concat(inherited(type, id)).filter_map do |source, field|
-          @policy.record_type(source)&.field(field)&.label
-        end.uniq
+        @into ||= all.select(&:copies?).group_by { |way| [way.to_type, way.to] }
+        sources = @into.fetch([type, id], []).map { |way| [way.type, way.field] } + inherited(type, id)
+        sources.filter_map { |source, field| @policy.record_type(source)&.field(field)&.label }.uniq
       end
 
       private

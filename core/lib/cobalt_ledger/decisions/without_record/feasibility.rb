@@ -30,6 +30,15 @@ module CobaltLedger
         @answers[field_id] ||= search_field(field_id)
       end
 
+      # What a field's visibility can come to: Integers of Facets, with nil where that could not be told.
+      def sights(field_id)
+        outcomes, complete = of(field_id)
+        outcomes.map { |outcome| outcome.decision.state.visibility } + (complete ? [] : [nil])
+      end
+
+      # May it be covered? What can't be told may.
+      def covers?(field_id) = sights(field_id).any? { |sight| sight.nil? || sight > Access::Facets::SHOWN }
+
       # When a field has a level, in words; nil when it has it always.
       def condition(field_id, level, directory)
         slot = @plan.slot_of(field_id)
