@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "timeout"
+
 module Testing
   # The parts of the tests, each with the commands it consists of.
   module Parts
@@ -14,6 +16,8 @@ module Testing
     TIMES = { "core" => "core/spec/times.log", "server" => "spec/times.log", "browser" => "spec/times.log" }.freeze
     # As many at once as there are processors here; more only get into each other's way.
     PROCESSES = 2
+    # Seconds after which a step is ended: something in it hangs.
+    LIMIT = 1800
 
     class << self
       attr_writer :options
@@ -37,7 +41,7 @@ module Testing
         puts "", "== #{title}"
         $stdout.flush
         without = env.empty? ? env : Bundler.unbundled_env.slice("PATH").merge("RUBYOPT" => nil, "RUBYLIB" => nil)
-        system(without.merge(env), *command, chdir: dir) || false
+        ended_in_time(title, Process.spawn(without.merge(env), *command, chdir: dir, pgroup: true))
       end
 
       # rspec on some files of the core, or of server and browser.
@@ -47,6 +51,18 @@ module Testing
       end
 
       private
+
+      # Whether a process, the leader of its group, ended well. All of the group are ended where it takes too long.
+      def ended_in_time(title, leader)
+        Timeout.timeout(LIMIT) { Process.wait2(leader)[1].success? || false }
+      rescue Timeout::Error, Interrupt => e
+        Process.kill(:KILL, -leader)
+        Process.wait(leader)
+        raise if e.is_a?(Interrupt)
+
+        puts "#{title}: ended after #{LIMIT / 60} minutes"
+        false
+      end
 
       def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 

@@ -2,8 +2,6 @@
 
 require "capybara/rspec"
 require "capybara/cuprite"
-require "puma"
-require "puma/server"
 
 # Begins each example in a tab of its own, without cookies and storage, but leaves the cache of what was fetched and
 # compiled: to fetch all anew costs a second an example.
@@ -44,65 +42,7 @@ Capybara.run_server = false
 Capybara.default_max_wait_time = 60
 Capybara.enable_aria_label = true
 
-# The application in a process of its own, as it is run for people: a copy of this one, with all that is compiled
-# already. There is one at a time, begun when an example first needs it.
-module CopiedServer
-  THREADS = { min_threads: 1, max_threads: 6 }.freeze
-  # All of them listen at the same address, one after the other.
-  DOOR = TCPServer.new("127.0.0.1", 0)
-
-  module_function
-
-  def address = "http://127.0.0.1:#{DOOR.local_address.ip_port}"
-
-  # Begins one, unless there is one.
-  def start
-    return if @process
-
-    # SQLite's connections are not to be taken along.
-    ActiveRecord::Base.connection_handler.clear_all_connections!(:all)
-    @process = Process.fork { serve }
-  end
-
-  # Ends it, and the jobs that it has begun.
-  def stop
-    return unless @process
-
-    Process.kill(:TERM, @process)
-    Process.wait(@process)
-    @process = nil
-  end
-
-  # What every page asks for is loaded and worked out before the first copy is made, so that each copy has it.
-  def warm_up
-    @warm_up ||= begin
-      _, token = Server::Session.start(Server::Account.named("mairin"))
-      visitor = Rack::MockRequest.new(Server::Application)
-      %w[session overview directory people catalogue rules map?record_type=outgoing-loan&mode=edit].each do |path|
-        visitor.get("/api/#{path}", "HTTP_COOKIE" => "#{Server::RequestHelp::COOKIE}=#{token}",
-                                    "HTTP_HOST" => "127.0.0.1")
-          .then do |answer|
-          raise "#{path}: #{answer.body}" unless answer.ok?
-        end
-      end
-    end
-  end
-
-  def serve
-    # Jobs are worked off beside it, as they are in use; begun before there are threads that a copy would lack.
-    jobs = Process.fork { Server::Jobs::Runner.new.run }
-    Server::Job.wake = -> {}
-    ending = Queue.new
-    trap(:TERM) { ending.close }
-    server = Puma::Server.new(Server::Application, nil, THREADS)
-    server.binder.inherit_tcp_listener("127.0.0.1", DOOR.local_address.ip_port, DOOR)
-    server.run
-    ending.pop
-  ensure
-    Process.kill(:KILL, jobs)
-    exit!(0)
-  end
-end
+require_relative "copied_server"
 
 Capybara.app_host = CopiedServer.address
 
