@@ -4,6 +4,9 @@ module Server
   module Routes
     # Change sets beside each other, and the edits in them.
     module ChangeControl
+      # Settings of the policy that stand on a page together.
+      SETTINGS = { "limits" => %w[limits places], "automations" => %w[automations programs] }.freeze
+
       def self.registered(app)
         app.helpers Help
         app.get "/api/change-sets" do
@@ -32,15 +35,17 @@ module Server
           json(ApprovalSettings.of(PolicyStore.instance.pending))
         end
 
-        app.get "/api/limits" do
-          allow!(:read)
-          json(PolicySettings.of(policy_state, "limits", "places"))
-        end
+        SETTINGS.each do |page, names|
+          app.get "/api/#{page}" do
+            allow!(:read)
+            json(PolicySettings.of(policy_state, *names))
+          end
 
-        app.put "/api/limits" do
-          allow!(:edit)
-          PolicySettings.keep(sent.slice("limits", "places"), if_match: if_match!, author: author, words: "them")
-          json(PolicySettings.of(PolicyStore.instance.pending, "limits", "places"))
+          app.put "/api/#{page}" do
+            allow!(:edit)
+            PolicySettings.keep(sent.slice(*names), if_match: if_match!, author: author, words: "them")
+            json(PolicySettings.of(PolicyStore.instance.pending, *names))
+          end
         end
 
         app.put "/api/change-sets/:id" do

@@ -2,10 +2,10 @@
 
 module Server
   # Settings of the policy that people change as a whole, as they stand in the chosen change set: who signs, how far
-  # what opens a record goes, and from where somebody is at a place.
+  # what opens a record goes, from where somebody is at a place, what happens by itself, and what programs are for.
   module PolicySettings
     # What each is where the policy does not say.
-    KNOWN = { "approval" => [], "limits" => {}, "places" => [] }.freeze
+    KNOWN = { "approval" => [], "limits" => {}, "places" => [], "automations" => [], "programs" => [] }.freeze
 
     module_function
 

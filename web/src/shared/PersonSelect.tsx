@@ -10,6 +10,8 @@ type Props = {
   prefix?: string;
   small?: boolean;
   clearable?: boolean;
+  /** Only people of this kind or membership, as the list of people narrows by it: "programs". */
+  within?: string;
 };
 
 /** A person of the directory, found by name and kept by identifier. */
@@ -21,9 +23,10 @@ export function PersonSelect({
   prefix,
   small,
   clearable,
+  within = "",
 }: Props) {
   const [search, setSearch] = useState("");
-  const people = usePeople(search, "", 1, 30);
+  const people = usePeople(search, within, 1, 30);
   const chosen = usePeople(person, "", 1, 3);
   const options = (people.data?.items ?? []).map((user) => ({ value: user.id, label: user.name }));
   const known = chosen.data?.items.find((user) => user.id === person);

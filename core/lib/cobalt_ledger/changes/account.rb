@@ -6,6 +6,10 @@ module CobaltLedger
     class Account
       # What people call a setting, where that is not its name.
       SETTINGS = { "approval" => "Who signs" }.freeze
+      # Settings whose items are each read in full, before and after, by the method that says one; and the member by
+      # which an item is the same as before.
+      READ_WHOLE = { "approval" => [:signing, "id"], "automations" => [:automation, "id"],
+                     "programs" => [:program, "user"] }.freeze
 
       # old_policy, new_policy: Policy; directory: Directory::Directory.
       def initialize(old_policy, new_policy, directory)
@@ -24,7 +28,7 @@ module CobaltLedger
         when "expectation"
           expectation(edit)
         when "setting"
-          lines = send(edit.id == "approval" ? :approval : :setting, edit.before, edit.after)
+          lines = READ_WHOLE.key?(edit.id) ? whole(edit) : setting(edit.before, edit.after)
           { "title" => SETTINGS.fetch(edit.id) { Words.capitalize(edit.id.tr("_", " ")) }, "lines" => lines }
         else
           named(edit)
@@ -73,16 +77,27 @@ module CobaltLedger
         side.to_h { |item| [item.values_at("name", "title", "id", "user").compact.first || item.to_s, item] }
       end
 
-      # Who has to sign what: whoever signs a change of that has to read it. before, after: lists of documents, or nil.
-      def approval(before, after)
-        old, new = [before, after].map { |list| (list || []).to_h { |each| [each["id"], each] } }
+      # What becomes of each item that is not the same: whoever signs a change of it has to read it.
+      def whole(edit)
+        say, key = READ_WHOLE.fetch(edit.id)
+        old, new = [edit.before, edit.after].map { |list| (list || []).to_h { |each| [each[key], each] } }
         (old.keys | new.keys).reject { |id| old[id] == new[id] }.flat_map do |id|
-          sides(*[[old[id], @old], [new[id], @new]].map { |document, policy| document && signing(document, policy) })
+          sides(*[[old[id], @old], [new[id], @new]].map { |document, policy| document && send(say, document, policy) })
         end
       end
 
       def signing(document, policy)
         Rules::Approval.from(document).then { |each| "#{each.name}: #{each.words(policy, @directory)}" }
+      end
+
+      def automation(document, policy)
+        "#{document['title']}: #{AutomationSentence.new(document, policy, @directory)}"
+      end
+
+      def program(document, policy)
+        types = document["record_types"].map { |id| policy.record_type(id)&.name || id }
+        title = document["title"] && " (#{document['title']})"
+        "#{@directory.name_of(:user, document['user'])} is for #{types.empty? ? 'nothing' : Words.list(types)}#{title}"
       end
 
       def expectation(edit)

@@ -66,6 +66,8 @@ module CobaltLedger
         duplicates("baselines", @hash["baselines"] || [])
         duplicates("rules", @hash["rules"])
         duplicates("expectations", @hash["expectations"] || [])
+        duplicates("automations", @hash["automations"] || [])
+        duplicates("programs", @hash["programs"] || [], "user")
         types = record_types
         places = places()
         zone = zone()
@@ -84,15 +86,16 @@ module CobaltLedger
 
       private
 
-      def duplicates(member, items)
+      # key: what may stand once only.
+      def duplicates(member, items, key = "id")
         items
           .each_with_index
-          .group_by { |item, _| item["id"] }
+          .group_by { |item, _| item[key] }
           .each do |id, found|
             found
               .drop(1)
               .map(&:last)
-              .each { |index| @faults.add("/#{member}/#{index}/id", "the identifier “#{id}” is used twice") }
+              .each { |index| @faults.add("/#{member}/#{index}/#{key}", "the identifier “#{id}” is used twice") }
           end
       end
 

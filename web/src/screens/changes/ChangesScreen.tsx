@@ -14,6 +14,7 @@ import { ExpectationsView } from "./expectations/ExpectationsView";
 import { FindingsOfChange } from "./FindingsOfChange";
 import { ImpactTable } from "./ImpactTable";
 import { Publish } from "./Publish";
+import { Automations } from "./automations/Automations";
 import { Limits } from "./Limits";
 import { Signers } from "./Signers";
 import { TakenBack } from "./TakenBack";
@@ -24,6 +25,7 @@ const VIEWS = {
   expectations: "Expectations",
   signers: "Who signs",
   limits: "Limits and places",
+  automations: "Automations and programs",
   editions: "Editions",
 } as const;
 
@@ -52,6 +54,8 @@ export default function ChangesScreen() {
         <Signers />
       ) : view === "limits" ? (
         <Limits />
+      ) : view === "automations" ? (
+        <Automations />
       ) : view === "editions" ? (
         <EditionsView />
       ) : (

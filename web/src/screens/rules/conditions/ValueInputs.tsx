@@ -16,11 +16,14 @@ export function ValueInput({
   value,
   subject,
   onChange,
+  width = 130,
 }: {
   label: string;
   value: Scalar;
   subject: Subject;
   onChange: (value: Scalar) => void;
+  /** Of a box for text, in pixels. */
+  width?: number;
 }) {
   if (subject.family === "flag")
     return (
@@ -56,7 +59,7 @@ export function ValueInput({
       type={kind}
       value={String(value)}
       onChange={(event) => onChange(event.target.value)}
-      style={{ width: kind === "date" ? 150 : 130 }}
+      style={{ width: kind === "date" ? 150 : width }}
       placeholder={subject.family === "time" ? "2026-03-31T14:10:00Z" : undefined}
     />
   );
