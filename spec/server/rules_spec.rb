@@ -31,6 +31,20 @@ RSpec.describe "Rules and the change set" do
     expect(call(:put, "/api/rules/purposes-hold", { rule: changed })).to eq(428)
   end
 
+  it "lets a rule be edited that only another's move has given another rank, and leaves it there" do
+    call(:get, "/api/rules?record_type=outgoing-loan&per_page=1000")
+    ordinary = answer["items"].map { |item| item["rule"] }.reject { |rule| rule["kind"] == "guardrail" }
+    ids = ordinary.sort_by { |rule| rule["rank"] }.map { |rule| rule["id"] }
+    call(:get, "/api/rules/#{ids.last}")
+    opened = answer
+    order = { record_type: "outgoing-loan", kind: "ordinary", rules: ids.rotate(-1) }
+    expect(call(:put, "/api/rules/order", order)).to eq(200)
+    mine = opened["rule"].merge("title" => "Moved and edited")
+    expect(call(:put, "/api/rules/#{ids.last}", { rule: mine }, if_match: opened["etag"])).to eq(200)
+    expect(answer["rule"]).to include("title" => "Moved and edited").and include("rank" => be < mine["rank"])
+    expect(call(:put, "/api/rules/#{ids.last}", { rule: mine }, if_match: opened["etag"])).to eq(412)
+  end
+
   it "tells the second of two administrators, with both versions" do
     made = add_rule
     expect(

@@ -29,6 +29,7 @@ module Server
       exclusively do |change_set, document|
         current = CobaltLedger::Changes::DocumentEdits.find(document, kind, id)
         check_version(kind, id, current, after, if_match)
+        after = in_its_place(after, current, if_match)
         policy = apply(
           change_set, document, [CobaltLedger::Changes::Edit.new(kind: kind, id: id, before: current, after: after)]
         )
@@ -62,8 +63,12 @@ module Server
       end
     end
 
-    # ETag of a part of the policy (RFC 9110). document: Hash.
-    def self.etag(document) = "\"#{CobaltLedger::CanonicalJson.digest(document)[0, 24]}\""
+    # ETag of a part of the policy (RFC 9110). document: Hash. The rank of a rule stands behind the rest of it: another
+    # rule that is moved changes it, and is no reason to refuse who edits this one.
+    def self.etag(document)
+      digest = CobaltLedger::CanonicalJson.digest(document.except("rank"))[0, 24]
+      "\"#{[digest, document['rank']].compact.join('-')}\""
+    end
 
     # Raises Problem where the change set is not as it was.
     def self.check_revision(change_set, revision)
@@ -85,7 +90,7 @@ module Server
       if current && if_match.nil?
         raise Problem.new(409, "already-there", "There is already a #{kind.tr('_', ' ')} “#{id}”")
       end
-      return if current.nil? || self.class.etag(current) == if_match
+      return if current.nil? || unranked(self.class.etag(current)) == unranked(if_match)
 
       raise Problem.new(
         412,
@@ -105,6 +110,17 @@ module Server
         change_set.touched!
         note(change_set, edits)
       end
+    end
+
+    def unranked(etag) = etag.sub(/-\d+"\z/, '"')
+
+    # A rule whose rank is the one that it was opened with stays where it is now.
+    def in_its_place(after, current, if_match)
+      opened_with = if_match.to_s[/-(\d+)"\z/, 1]&.to_i
+      return after unless after && current && opened_with && after["rank"] == opened_with
+      return after unless after.values_at("kind", "record_type") == current.values_at("kind", "record_type")
+
+      after.merge("rank" => current["rank"])
     end
 
     def note(change_set, edits)

@@ -26,8 +26,13 @@ module CobaltLedger
       def start
         stage = @document["when"]["stage"] or return "#{a(@document['record_type'])} is created"
 
-        option = @type&.path && @type.path.field.option(stage)
-        "#{a(@document['record_type'])} reaches #{option ? option.name : stage}"
+        "#{a(@document['record_type'])} reaches #{stage_name(stage)}"
+      end
+
+      def stage_name(id)
+        path = @type&.path or return id
+
+        path.field.option(id)&.name || id
       end
 
       def a(type_id) = Words.indefinite(@policy.record_type(type_id)&.noun || type_id)
