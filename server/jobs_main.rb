@@ -11,6 +11,8 @@ end
 
 Server::Database.connect(ARGV.first)
 Server.load_all
+# This is the process that works jobs off: it looks for them itself.
+Server::Job.wake = -> {}
 runner = Server::Jobs::Runner.new
 Server::Jobs::Schedule.keep
 $stdout.puts "ready"

@@ -8,21 +8,40 @@ module Server
         app.helpers Help
         app.post "/api/imports/preview" do
           allow!(:import)
-          json(importing.preview)
+          large? ? json(started, 202) : json(importing.preview)
         end
 
         app.post "/api/imports" do
           allow!(:import)
           token = sent["token"] or raise CobaltLedger::BadInput.at("/token", "send the token of the preview")
-          json(importing.apply(token))
+          large? ? json(started, 202) : json(importing.apply(token))
+        end
+
+        app.get "/api/imports/:id" do
+          allow!(:import)
+          json(ImportRuns.view(ImportRuns.find(params["id"], account)))
+        end
+
+        app.delete "/api/imports/:id" do
+          allow!(:import)
+          json(ImportRuns.cancel(ImportRuns.find(params["id"], account)))
         end
       end
 
       # Helpers of these routes.
       module Help
-        def importing
-          content = sent["content"].unpack1("m0")
-          Importing.new(sent["kind"], content, sent.except("kind", "content", "token"), author)
+        def importing = Importing.new(sent["kind"], content, sent.except("kind", "content", "token"), author)
+
+        # Begun as a job. Refused at once is what is too large, or no file.
+        def started
+          importing
+          ImportRuns.start(sent, account: account, by: author)
+        end
+
+        def large? = content.bytesize > ImportRuns::LARGE
+
+        def content
+          @content ||= sent["content"].unpack1("m0")
         rescue ArgumentError
           raise CobaltLedger::BadInput.at("/content", "is not base64")
         end

@@ -222,4 +222,58 @@ RSpec.describe "Imports" do
       expect(@preview.values_at("adds", "changes", "drops")).to eq([[], [], []])
     end
   end
+
+  describe "of large files" do
+    let(:crowd) do
+      one = "objectClass: inetOrgPerson\ncn: #{'P' * 60}\n"
+      (1..2600).map { |index| "dn: uid=p#{index},o=x\nuid: p#{index}\n#{one}\n" }.join
+    end
+
+    # Asks, and waits for the job. Returns what is then told of it.
+    def run(body)
+      expect(call(:post, body[:token] ? "/api/imports" : "/api/imports/preview", body)).to eq(202)
+      Server::Jobs::Crew.wait
+      call(:get, "/api/imports/#{answer['id']}")
+      answer
+    end
+
+    def body(content = crowd) = { kind: "people-ldif", content: [content].pack("m0") }
+
+    it "are previewed and done as jobs, for whoever asked" do
+      told = run(body)
+      expect(told["preview"]["counts"]).to eq("adds" => 2600, "changes" => 0, "drops" => 0)
+      expect(told["preview"]["adds"].size).to eq(1000)
+      expect(run(body.merge(token: told["preview"]["token"]))).to include("status" => "done", "target" => "directory")
+      call(:get, "/api/people?search=p2600")
+      expect(answer["items"].map { |user| user["id"] }).to include("p2600")
+      call(:get, "/api/journal?kind=directory")
+      expect(answer["items"].first).to include("by" => "Mairin Okafor", "sign_in" => "mairin")
+      expect(Server::Job.where(kind: "import").sum("length(given)")).to be < 100
+      sign_in("zora")
+      expect(call(:get, "/api/imports/#{told['id']}")).to eq(404)
+      expect(call(:delete, "/api/imports/#{told['id']}")).to eq(404)
+    end
+
+    it "are refused with what is wrong, whatever has moved on, and who may no longer import" do
+      expect(run(body("#{crowd}dn: uid=q,o=x\nobjectClass: inetOrgPerson\n\n"))["problem"]).to include("status" => 422)
+      token = run(body)["preview"]["token"]
+      import("people-ldif", "dn: uid=late,o=x\nobjectClass: inetOrgPerson\nuid: late\ncn: Late\n\n")
+      expect(run(body.merge(token: token))["problem"]).to include("status" => 412)
+      allow(Server::Jobs::Crew).to receive(:wake)
+      call(:post, "/api/imports/preview", body)
+      id = answer["id"]
+      Server::Account.named("mairin").update!(access: "auditor")
+      Server::Jobs::Runner.new.work_off
+      expect(Server::Job.find(id).result["problem"]).to include("status" => 403)
+    end
+
+    it "can be cancelled" do
+      allow(Server::Jobs::Crew).to receive(:wake)
+      call(:post, "/api/imports/preview", body)
+      id = answer["id"]
+      expect(call(:delete, "/api/imports/#{id}")).to eq(200)
+      Server::Jobs::Runner.new.work_off
+      expect([answer["status"], Server::Job.find(id).status]).to eq(%w[cancelled cancelled])
+    end
+  end
 end

@@ -58,8 +58,8 @@ module CopiedServer
     Process.setpgid(0, 0)
     [$stdout, $stderr].each { |stream| stream.reopen(LOG, "w") }
     # Jobs are worked off beside it, as they are in use; begun before there are threads that a copy would lack.
-    jobs = Process.fork { Server::Jobs::Runner.new.run }
     Server::Job.wake = -> {}
+    jobs = Process.fork { Server::Jobs::Runner.new.run }
     ending = Queue.new
     trap(:TERM) { ending.close }
     leave_with(Process.ppid)

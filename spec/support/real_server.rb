@@ -58,9 +58,11 @@ class RealServer
   # Waits for it to end by itself. Returns its exit status.
   def ended = Process.wait2(pid)[1].exitstatus
 
+  # Ends it. Raises where its processes have been warned of something.
   def stop(signal = :TERM)
     Process.kill(signal, pid)
     Process.wait(pid)
+    raise "the server was warned: #{log}" if log.include?("warning:")
   rescue Errno::ESRCH, Errno::ECHILD
     nil
   end

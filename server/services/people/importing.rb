@@ -8,6 +8,9 @@ module Server
     SIZE_LIMIT = 8 * 1024 * 1024
     KINDS = %w[policy directory people-ldif fields-csv fields-json-schema].freeze
 
+    # What is added, changed or dropped is listed up to here.
+    LISTED = 1000
+
     # kind: one of KINDS; content: bytes; options: "name", "mapping" (document), "complete" (what a file of people is
     # complete for, see PeopleMerge), "replace" (drop everything that the file lacks), and what PartOfImport takes.
     def initialize(kind, content, options, author)
@@ -21,13 +24,20 @@ module Server
       @author = author
     end
 
-    # {"target", "adds", "changes", "drops", "sentences", "token"}; each list holds {"title", "lines"}, and sentences
-    # say what it does to whom.
-    def preview
-      target, before, after = outcome
+    # {"target", "adds", "changes", "drops", "counts", "sentences", "token"}; each list holds {"title", "lines"}, LISTED
+    # at most, counts how many there are, and sentences say what it does to whom. The block, where there is one, is
+    # called with what is done next.
+    def preview(&step)
+      target, before, after = outcome(&step)
+      step&.call(:comparing)
       listed = target == "directory" ? DirectoryChanges.new(before, after).to_h : policy_changes(before, after)
-      listed.merge("target" => target, "token" => token(before, after), "offers" => @offers || [],
-                   "sentences" => ToldInTime.new(*engines(target, after)).sentences)
+      token = token(before, after)
+      step&.call(:telling)
+      told = ToldInTime.new(*engines(target, after)).sentences
+      listed.transform_values { |list| list.first(LISTED) }.merge(
+        "counts" => listed.transform_values(&:size), "target" => target, "token" => token, "offers" => @offers || [],
+        "sentences" => told
+      )
     rescue CobaltLedger::BadInput => e
       raise unless @offers
 
@@ -37,13 +47,15 @@ module Server
 
     # token: from the preview. Raises Problem when anything has moved on since. What it takes to work the import out is
     # done before anybody is kept waiting; where somebody has written meanwhile, it is worked out once more.
-    def apply(token)
-      target = nil
+    def apply(token, &step)
       TRIES.times do
         standing = PolicyStore.instance.standing
-        target, before, after = outcome
+        target, before, after = outcome(&step)
         raise moved_on unless token == token(before, after)
-        return { "target" => target } if Heavy::Dropped.never { keep(target, before, after, standing) }
+
+        step&.call(:keeping)
+        version = DirectoryVersion.prepared(after, by: @author) if target == "directory"
+        return { "target" => target } if Heavy::Dropped.never { keep(version, before, after, standing) }
       end
       raise Problem.new(503, "busy", "Too many edits are made at once; try again")
     end
@@ -59,16 +71,16 @@ module Server
     def engines(target, after)
       return [PolicyStore.instance.pending.engine, PolicyStore.instance.state_of(after).engine] if target != "directory"
 
-      PoliciesStand.engines(CobaltLedger::Formats::DirectoryJson.build(after))
+      PoliciesStand.engines(@directory)
     end
 
-    # Returns false where things no longer stand as they did.
-    def keep(target, before, after, standing)
+    # version: DirectoryVersion to be kept, or nil for a policy. Returns false where things no longer stand as they did.
+    def keep(version, before, after, standing)
       PolicyEditor::LOCK.synchronize do
         ActiveRecord::Base.transaction do
           next false unless PolicyStore.instance.standing == standing
 
-          target == "directory" ? keep_directory(after) : keep_policy(before, after)
+          version ? version.keep : keep_policy(before, after)
           true
         end
       end
@@ -81,8 +93,9 @@ module Server
     end
 
     # [target, document before, document after], judged sound.
-    def outcome
-      PEOPLE.include?(@kind) ? directory_outcome : policy_outcome
+    def outcome(&step)
+      step&.call(:reading)
+      PEOPLE.include?(@kind) ? directory_outcome(&step) : policy_outcome
     end
 
     def directory_outcome
@@ -93,9 +106,10 @@ module Server
         else
           CobaltLedger::Formats::PeopleLdif.read(@content, @options["mapping"])
         end
+      yield(:judging) if block_given?
       after = PeopleMerge.new(before, read, complete).document
-      directory = CobaltLedger::Formats::DirectoryJson.build(after)
-      PoliciesStand.on!(directory)
+      @directory = CobaltLedger::Formats::DirectoryJson.build(after, shaped: true)
+      PoliciesStand.on!(@directory)
       ["directory", before, after]
     end
 
@@ -172,12 +186,6 @@ module Server
     def keep_policy(before, after)
       edits = CobaltLedger::Changes::DocumentEdits.between(before, after)
       PolicyEditor.new(@author).put_all(edits, revision: ChangeSet.current.revision) if edits.any?
-    end
-
-    def keep_directory(after)
-      return if CobaltLedger::CanonicalJson.digest(after) == DirectoryVersion.newest.sha256
-
-      DirectoryVersion.keep(after, by: @author)
     end
   end
 end

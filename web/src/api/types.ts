@@ -62,6 +62,7 @@ export type ProblemDocument = Schemas["Problem"];
 export type RecordList = Schemas["RecordList"];
 /** What is sent to preview an import. */
 export type ImportAsked = paths["/api/imports/preview"]["post"]["requestBody"]["content"]["application/json"];
+export type ImportRun = Schemas["ImportRun"];
 export type ImportPreview = Schemas["ImportPreview"];
 export type ChangeAccount = Schemas["ChangeAccount"];
 export type ChangeSet = Schemas["ChangeSet"];

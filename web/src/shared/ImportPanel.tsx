@@ -1,12 +1,12 @@
-import { App, Button, Checkbox, Input, Modal, Select } from "antd";
+import { App, Button, Checkbox, Input, Modal, Progress, Select } from "antd";
 import { useState, type ChangeEvent } from "react";
-import { api, ProblemError } from "../api/client";
 import type { ImportAsked, ImportPreview } from "../api/types";
 import { ImportedPart, isPart, type Part } from "./ImportedPart";
 import { toBase64 } from "./base64";
 import { ScrollBox } from "./ScrollBox";
 import { ProblemNotice } from "./ProblemNotice";
 import { Sentences } from "./Sentences";
+import { useImporting } from "./useImporting";
 
 export type ImportKind = ImportAsked["kind"];
 type Complete = NonNullable<ImportAsked["complete"]>[number];
@@ -51,32 +51,24 @@ export function ImportPanel({ kinds, onClose }: Props) {
     kind,
     offers: [],
   });
-  const previewing = api.useMutation("post", "/api/imports/preview", {
-    onSuccess: (told) => setLastOffers({ kind, offers: told.offers }),
-    onError: (refused: unknown) => {
-      if (refused instanceof ProblemError && refused.problem.offers)
-        setLastOffers({ kind, offers: refused.problem.offers });
-    },
-  });
-  const applying = api.useMutation("post", "/api/imports", {
-    onSuccess: (done) => {
+  const importing = useImporting({
+    onOffers: (offers) => setLastOffers({ kind, offers }),
+    onImported: (target) => {
       message.success(
-        done.target === "directory" ? "The directory is brought up to date" : "Imported into the change set",
+        target === "directory" ? "The directory is brought up to date" : "Imported into the change set",
       );
       onClose();
     },
   });
-  const preview = previewing.data;
+  const { preview, busy, run } = importing;
   const offers = lastOffers.kind === kind ? lastOffers.offers : [];
-  const error: unknown = unreadable ?? applying.error ?? previewing.error;
-  const busy = previewing.isPending || applying.isPending;
+  const error: unknown = unreadable ?? importing.error;
   const change =
     <Value,>(set: (value: Value) => void) =>
     (value: Value) => {
       set(value);
       setUnreadable(null);
-      previewing.reset();
-      applying.reset();
+      importing.reset();
     };
   const read = async (event: ChangeEvent<HTMLInputElement>) => {
     const chosen = event.target.files?.[0];
@@ -118,7 +110,6 @@ export function ImportPanel({ kinds, onClose }: Props) {
     ...(kind.startsWith("fields") && name.trim() ? { name: name.trim() } : {}),
     ...(kind === "people-ldif" && mapping ? { mapping } : {}),
   });
-  const apply = () => applying.mutate({ body: { ...body(), token: preview?.token ?? "" } });
   const nothing = preview && preview.adds.length + preview.changes.length + preview.drops.length === 0;
   return (
     <Modal
@@ -131,7 +122,7 @@ export function ImportPanel({ kinds, onClose }: Props) {
           Close
         </Button>,
         preview && !nothing ? (
-          <Button key="apply" type="primary" loading={busy} onClick={apply}>
+          <Button key="apply" type="primary" loading={busy} onClick={() => importing.apply(body())}>
             Import this
           </Button>
         ) : (
@@ -140,7 +131,7 @@ export function ImportPanel({ kinds, onClose }: Props) {
             type="primary"
             loading={busy}
             disabled={!file}
-            onClick={() => previewing.mutate({ body: body() })}
+            onClick={() => importing.look(body())}
           >
             Preview
           </Button>
@@ -195,13 +186,27 @@ export function ImportPanel({ kinds, onClose }: Props) {
             Drop what the file does not hold
           </Checkbox>
         )}
+        {run && (
+          <span className="row-flex" role="status">
+            <Progress
+              aria-label="How far it is"
+              percent={run.total ? Math.round((100 * run.done) / run.total) : 0}
+              style={{ width: 160 }}
+              size="small"
+            />
+            <span className="soft">{run.looking_at ?? "Waiting to begin"}</span>
+            <button type="button" className="plain" onClick={importing.cancel}>
+              Cancel
+            </button>
+          </span>
+        )}
         {error ? <ProblemNotice error={error} title="The file is refused; nothing was changed" /> : null}
         {preview && (
           <ScrollBox label="Preview" height={300}>
             {nothing && <p>The file holds nothing that is not here already.</p>}
-            <Listing title="Adds" items={preview.adds} />
-            <Listing title="Changes" items={preview.changes} />
-            <Listing title="Drops" items={preview.drops} />
+            <Listing title="Adds" items={preview.adds} count={preview.counts.adds} />
+            <Listing title="Changes" items={preview.changes} count={preview.counts.changes} />
+            <Listing title="Drops" items={preview.drops} count={preview.counts.drops} />
             {!nothing && (
               <section>
                 <h3>What it does to whom</h3>
@@ -215,12 +220,13 @@ export function ImportPanel({ kinds, onClose }: Props) {
   );
 }
 
-function Listing({ title, items }: { title: string; items: ImportPreview["adds"] }) {
+/** count: how many there are; not all of them are listed. */
+function Listing({ title, items, count }: { title: string; items: ImportPreview["adds"]; count: number }) {
   if (items.length === 0) return null;
   return (
     <section>
       <h3>
-        {title} {items.length}
+        {title} {count}
       </h3>
       <ul className="account-lines">
         {items.slice(0, 200).map((item) => (
@@ -229,7 +235,7 @@ function Listing({ title, items }: { title: string; items: ImportPreview["adds"]
             {item.lines.length > 0 && <> · {item.lines.join("; ")}</>}
           </li>
         ))}
-        {items.length > 200 && <li>and {items.length - 200} more</li>}
+        {count > 200 && <li>and {count - 200} more</li>}
       </ul>
     </section>
   );

@@ -13,9 +13,10 @@ module CobaltLedger
         [build(hash), hash]
       end
 
-      # hash: directory document. Returns a Directory::Directory; raises BadInput.
-      def self.build(hash)
-        Schema.check!("directory", hash)
+      # hash: directory document; shaped: are its parts known to be as the schema says? Returns a Directory::Directory;
+      # raises BadInput.
+      def self.build(hash, shaped: false)
+        Schema.check!("directory", hash) unless shaped
         new(hash).directory
       end
 
@@ -33,6 +34,7 @@ module CobaltLedger
       # Directory::Directory. Raises BadInput with all faults.
       def directory
         LISTS.each { |list| duplicates(list) }
+        sizes
         nesting
         users
         @faults.raise_if_any!
@@ -62,6 +64,16 @@ module CobaltLedger
           roles: (item["roles"] || []).freeze, groups: (item["groups"] || []).freeze, department: item["department"],
           units: (item["units"] || []).freeze, program: item["program"] || false
         ).freeze
+      end
+
+      # Lists that are put together of some that fit can be too long.
+      def sizes
+        LISTS.each do |list|
+          most = SchemaBook.schema("directory").dig("properties", list, "maxItems")
+          next if @hash[list].size <= most
+
+          @faults.add("/#{list}", "holds #{@hash[list].size} #{list}; #{most} at most")
+        end
       end
 
       def duplicates(list)
