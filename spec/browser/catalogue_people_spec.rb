@@ -55,6 +55,21 @@ RSpec.describe "Catalogue, People and Changes" do
     end
   end
 
+  it "brings in a large file of people as a job, after its preview" do
+    one = "objectClass: inetOrgPerson\ncn: #{'P' * 60}\n"
+    file = broken("crowd.ldif", (1..2600).map { |index| "dn: uid=p#{index},o=x\nuid: p#{index}\n#{one}\n" }.join)
+    visit("/people")
+    click_button("Import from a file")
+    attach("file", file)
+    click_button("Preview")
+    expect(page).to have_css("[aria-label=Preview] h3", text: "Adds 2600")
+    expect(page).to have_css("[aria-label=Preview] li", text: "and 2400 more")
+    click_button("Import this")
+    expect(page).to have_text("The directory is brought up to date")
+    fill_in("Find people", with: "p2600")
+    expect(page).to have_css("tbody tr", count: 1)
+  end
+
   it "puts somebody into a group after reading what that changes, and makes a new person" do
     visit("/people")
     fill_in("Find people", with: "Cleo")

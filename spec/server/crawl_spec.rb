@@ -122,7 +122,7 @@ RSpec.describe "Nothing of a hidden value comes out" do
   end
 
   it "to people of little trust, whatever they ask" do
-    random = Random.new(chosen = Integer(ENV.fetch("SEED", Random.new_seed % 1_000_000)))
+    random = Random.new(chosen = Integer(ENV.fetch("SEED", 2_611)))
     RSpec.configuration.reporter.message("  crawl: seed #{chosen} (repeat with SEED=#{chosen})")
     counts = users.product(kinds).flat_map do |login, type|
       met(login, type, many).map { |number| crawl(login, type, number, random) }

@@ -5,7 +5,7 @@ require_relative "../support/stops"
 RSpec.describe "A server stopped in the middle of its work" do
   it "has lost nothing it acknowledged and left nothing half done, and its journal is whole" do
     stops = Integer(ENV.fetch("STOPS", 3))
-    seed = Integer(ENV.fetch("SEED", Random.new_seed % 1_000_000))
+    seed = Integer(ENV.fetch("SEED", 4_711))
     RSpec.configuration.reporter.message("  stops: seed #{seed} (repeat with SEED=#{seed})")
     Dir.mktmpdir("cobalt-stops") do |folder|
       server = Stops.new(folder, seed: seed)
