@@ -61,6 +61,24 @@ RSpec.describe "The door" do
     end
   end
 
+  it "answers an address alike however it is escaped, so that what guards it meets what answers it" do
+    random = Random.new(12)
+    known = Server::Contract.instance
+    addresses = %w[/api/session /api/catalogue /api/rules /api/records/outgoing-loan /api/nothing /access/v1/evaluation
+                   /.well-known/authzen-configuration /api/change-sets/1/drop]
+    addresses.product(%i[get post]).each do |address, verb|
+      wanted = [bare(verb, address), @met.body]
+      8.times do
+        escaped = address.gsub(/[a-z0-9.-]/) { |char| random.rand < 0.4 ? format("%%%02x", char.ord) : char }
+        expect([bare(verb, escaped), @met.body]).to eq(wanted), "#{verb} #{escaped}"
+        # What is escaped twice is another address.
+        twice = escaped.gsub("%", "%25")
+        expect(known.path?(twice)).to be(false) unless twice == address
+      end
+    end
+    expect(bare(:post, "/%61pi/change-set/publish", "{}")).to eq(401)
+  end
+
   it "reads no form and no file out of a body" do
     sign_in("mairin")
     [
