@@ -52,6 +52,7 @@ module Server
 
     Job.wake = Jobs::Crew.method(:wake)
 
+    register Routes::Operations
     register Routes::Programs
     register Routes::Sessions
     register Routes::Accounts
