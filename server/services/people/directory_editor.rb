@@ -20,14 +20,19 @@ module Server
     end
 
     # version: of the directory that was told about; by: name of who does it. Raises Problem where it has moved on.
+    # What it takes to work it out is done before anybody is kept waiting.
     def keep(version, by)
+      standing = PolicyStore.instance.standing
+      newest = DirectoryVersion.newest
+      raise moved_on unless newest.sha256 == version
+
+      after, = outcome(newest.directory_document)
+      prepared = DirectoryVersion.prepared(after, by: by)
       PolicyEditor::LOCK.synchronize do
         ActiveRecord::Base.transaction do
-          newest = DirectoryVersion.newest
-          raise moved_on unless newest.sha256 == version
+          raise moved_on unless PolicyStore.instance.standing == standing
 
-          after, = outcome(newest.directory_document)
-          DirectoryVersion.keep(after, by: by)
+          prepared.keep
         end
       end
       {}

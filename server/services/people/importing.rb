@@ -49,13 +49,14 @@ module Server
     # done before anybody is kept waiting; where somebody has written meanwhile, it is worked out once more.
     def apply(token, &step)
       TRIES.times do
+        revision = ChangeSet.current.revision
         standing = PolicyStore.instance.standing
         target, before, after = outcome(&step)
         raise moved_on unless token == token(before, after)
 
         step&.call(:keeping)
-        version = DirectoryVersion.prepared(after, by: @author) if target == "directory"
-        return { "target" => target } if Heavy::Dropped.never { keep(version, before, after, standing) }
+        kept = target == "directory" ? keep_people(after, standing) : keep_policy(before, after, revision)
+        return { "target" => target } if kept
       end
       raise Problem.new(503, "busy", "Too many edits are made at once; try again")
     end
@@ -74,14 +75,12 @@ module Server
       PoliciesStand.engines(@directory)
     end
 
-    # version: DirectoryVersion to be kept, or nil for a policy. Returns false where things no longer stand as they did.
-    def keep(version, before, after, standing)
-      PolicyEditor::LOCK.synchronize do
-        ActiveRecord::Base.transaction do
-          next false unless PolicyStore.instance.standing == standing
-
-          version ? version.keep : keep_policy(before, after)
-          true
+    # Returns false where things no longer stand as they did.
+    def keep_people(after, standing)
+      version = DirectoryVersion.prepared(after, by: @author)
+      Heavy::Dropped.never do
+        PolicyEditor::LOCK.synchronize do
+          ActiveRecord::Base.transaction { PolicyStore.instance.standing == standing && version.keep }
         end
       end
     end
@@ -183,9 +182,9 @@ module Server
       }.transform_values { |list| list.map { |edit| account.of(edit) } }
     end
 
-    def keep_policy(before, after)
+    def keep_policy(before, after, revision)
       edits = CobaltLedger::Changes::DocumentEdits.between(before, after)
-      PolicyEditor.new(@author).put_all(edits, revision: ChangeSet.current.revision) if edits.any?
+      PolicyEditor.new(@author).put_all(edits, revision: revision)
     end
   end
 end

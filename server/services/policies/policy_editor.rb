@@ -26,41 +26,31 @@ module Server
     # stored_values: what it makes of values that records hold (see CarriedValues), or nil. Returns the subject's
     # document (nil when removed). Raises Problem or CobaltLedger::BadInput.
     def put(kind, id, after, if_match:, stored_values: nil)
-      exclusively do |change_set, document|
-        current = CobaltLedger::Changes::DocumentEdits.find(document, kind, id)
-        check_version(kind, id, current, after, if_match)
-        after = in_its_place(after, current, if_match)
-        policy = apply(
-          change_set, document, [CobaltLedger::Changes::Edit.new(kind: kind, id: id, before: current, after: after)]
-        )
-        edit = change_set.edits.find_by(kind: kind, subject: id) if kind == "record_type"
-        CarriedValues.keep(edit, policy.record_type(id), stored_values || {}) if edit
-        after
-      end
+      edited(stored_values || {}) do |_change_set, document|
+        [edit(document, kind, id, after, if_match)]
+      end.first.after
     end
 
     # A new rule, placed among those there are at that moment. Returns its document.
     def add_rule(rule)
-      exclusively do |_change_set, document|
+      edited do |_change_set, document|
         placed = RulePlace.of(rule, document)
-        put("rule", placed["id"], placed, if_match: nil)
-      end
+        [edit(document, "rule", placed["id"], placed, nil)]
+      end.first.after
     end
 
     # Several edits at once. revision: of the change set they were worked out against.
     def put_all(edits, revision:)
-      exclusively do |change_set, document|
+      edited do |change_set, _document|
         self.class.check_revision(change_set, revision)
-        apply(change_set, document, edits) if edits.any?
+        edits
       end
     end
 
-    # Edits that are worked out from the policy as it stands, while nobody else can edit. The block is given the
-    # document and gives the Array of Edit. Returns it.
+    # Edits that are worked out from the policy as it stands. The block is given the document, perhaps several times,
+    # and gives the Array of Edit. Returns it.
     def work_out
-      exclusively do |change_set, document|
-        yield(document).tap { |edits| apply(change_set, document, edits) if edits.any? }
-      end
+      edited { |_change_set, document| yield(document) }
     end
 
     # ETag of a part of the policy (RFC 9110). document: Hash. The rank of a rule stands behind the rest of it: another
@@ -80,9 +70,61 @@ module Server
     # Edits that one entry of the journal names; of more it gives the number.
     NAMED = 20
 
+    # Times an edit is worked out anew because others wrote meanwhile.
+    TRIES = 10
+
     private
 
-    def exclusively(&block) = self.class.exclusively(&block)
+    # The block is given the change set and its document and gives the edits. They are judged before anybody is kept
+    # from writing, and kept if by then nothing has moved on. stored_values: as of put, nil to leave what is kept of
+    # them. Returns the edits.
+    def edited(stored_values = nil)
+      LOCK.synchronize do
+        TRIES.times do
+          change_set = ChangeSet.current
+          standing = PolicyStore.instance.standing
+          document = PolicyStore.instance.pending(change_set).document
+          edits = yield(change_set, document).map { |edit| up_to_date(edit) }
+          return edits if edits.empty?
+
+          policy = SoundPolicy.of(CobaltLedger::Changes::DocumentEdits.apply(document, edits), edits)
+          return edits if keep_all(change_set, edits, policy, standing, stored_values)
+        end
+      end
+      raise Problem.new(503, "busy", "Too many edits are made at once; try again")
+    end
+
+    # False where things no longer stand as they did.
+    def keep_all(change_set, edits, policy, standing, stored_values)
+      Heavy::Dropped.never do
+        ActiveRecord::Base.transaction do
+          next false unless PolicyStore.instance.standing == standing
+
+          edits.each { |edit| keep(change_set, edit) }
+          carry(change_set, edits, policy, stored_values)
+          change_set.touched!
+          note(change_set, edits)
+          true
+        end
+      end
+    end
+
+    # What becomes of stored values goes with the edits of record types.
+    def carry(change_set, edits, policy, stored_values)
+      return unless stored_values
+
+      edits.select { |edit| edit.kind == "record_type" }.each do |edit|
+        row = change_set.edits.find_by(kind: edit.kind, subject: edit.id)
+        CarriedValues.keep(row, policy.record_type(edit.id), stored_values) if row
+      end
+    end
+
+    def edit(document, kind, id, after, if_match)
+      current = CobaltLedger::Changes::DocumentEdits.find(document, kind, id)
+      check_version(kind, id, current, after, if_match)
+      CobaltLedger::Changes::Edit.new(kind: kind, id: id, before: current,
+                                      after: in_its_place(after, current, if_match))
+    end
 
     def check_version(kind, id, current, after, if_match)
       return if if_match == :any
@@ -100,16 +142,6 @@ module Server
         current_etag: self.class.etag(current),
         yours: after
       )
-    end
-
-    # Returns the policy as it then is.
-    def apply(change_set, document, edits)
-      edits = edits.map { |edit| up_to_date(edit) }
-      SoundPolicy.of(CobaltLedger::Changes::DocumentEdits.apply(document, edits), edits).tap do
-        edits.each { |edit| keep(change_set, edit) }
-        change_set.touched!
-        note(change_set, edits)
-      end
     end
 
     def unranked(etag) = etag.sub(/-\d+"\z/, '"')
