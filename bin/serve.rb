@@ -19,10 +19,10 @@ begin
       end
       parser.on(
         "--trusted-proxy CIDR",
-        "addresses of a proxy whose X-Forwarded-For is believed; none by default; may be given again"
+        "trusted proxy (its X-Forwarded-For is used); can be repeated; none by default"
       ) { |value| options[:proxies] << value }
       parser.on("--demo", "with the sample business") { options[:demo] = true }
-      parser.on("--fresh", "loads the sample business anew") { options[:fresh] = true }
+      parser.on("--fresh", "reload the sample business") { options[:fresh] = true }
     end
     .parse!
   Server::ClientAddress.trust(options[:proxies])
@@ -52,7 +52,9 @@ begin
     Server::Database.open(database)
     Server::Job.take_up_again
   end
-  stop_with("another server runs on #{database}, so it can't be loaded anew; stop that one first") if fresh && !alone
+  if fresh && !alone
+    stop_with("another server runs on #{database}, so the sample business can’t be reloaded. Stop that server first")
+  end
   lock.share
   Server::Database.open(database) unless alone
   Server::DemoData.load if options[:demo]
@@ -68,7 +70,7 @@ begin
   Server::PolicyStore.instance.in_force
   Server::Contract.instance
 rescue Errno::EADDRINUSE
-  stop_with("port #{options[:port]} is taken by another program; choose another with --port")
+  stop_with("port #{options[:port]} is in use. Choose another with --port")
 rescue Errno::EACCES, Errno::EADDRNOTAVAIL, Errno::ENOENT, Errno::EROFS, Errno::ENOSPC, SocketError => e
   stop_with(e.message)
 rescue ActiveRecord::ActiveRecordError, SQLite3::Exception => e
@@ -82,7 +84,7 @@ Server::Main.serve(listening, host: options[:host], port: options[:port]) do
     names = Server::DemoData::ACCOUNTS.map { |login, access, _| "#{login} (#{access.tr('_', ' ')})" }.join(", ")
     puts "Cobalt Ledger is ready at #{address} - sign in as #{names}; the password is #{Server::DemoData::PASSWORD}"
   elsif Server::Account.none?
-    puts "Cobalt Ledger is ready. Make the first administrator, once, at #{address}/setup##{Server::SetupLink.renew}"
+    puts "Cobalt Ledger is ready. Create the first administrator at #{address}/setup##{Server::SetupLink.renew}"
   else
     puts "Cobalt Ledger is ready at #{address}"
   end

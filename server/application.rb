@@ -42,7 +42,7 @@ module Server
     error(CobaltLedger::BadInput) { |error| problem(Problem.from_bad_input(error)) }
     error(ActiveRecord::RecordInvalid) { |error| problem(Problem.new(422, "bad-input", error.message)) }
     error(Heavy::Dropped) { |error| problem(error.problem) }
-    error(Sinatra::NotFound) { problem(Problem.new(404, "no-such-route", "There is nothing at this address")) }
+    error(Sinatra::NotFound) { problem(Problem.new(404, "no-such-route", "Nothing was found at this address")) }
     error(Sinatra::BadRequest) { problem(Problem.new(400, "bad-request", "The request can't be read")) }
     error do |error|
       trouble = DatabaseTrouble.problem(error)

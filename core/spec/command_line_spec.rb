@@ -110,7 +110,7 @@ RSpec.describe CobaltLedger::Commands::CommandLine do
   it "compares two policies: 0 where nothing differs, 1 where something does, 2 on bad input" do
     locked = file("locked.json", policy_document(rule("notes", "lock", when: compare("count", "at_least", 3))))
     asked = ["compare", "--from", rules, "--directory", people]
-    expect(run(*asked, "--to", rules)).to eq([0, "Nobody meets any difference.\n", ""])
+    expect(run(*asked, "--to", rules)).to eq([0, "No one’s access changes.\n", ""])
     status, printed, = run(*asked, "--to", locked, "--format", "json")
     told = JSON.parse(printed)["differences"].find { |each| each["mode"] == "edit" && each["channel"] == "form" }
     expect([status, told.slice("field", "direction", "when")]).to eq(
@@ -127,7 +127,7 @@ RSpec.describe CobaltLedger::Commands::CommandLine do
       each.merge("users" => each["users"] + [{ "id" => "new", "name" => "New" }])
     end)
     expect(run(*asked, "--to", rules, "--directory-to", more)).to eq(
-      [0, "Nobody meets any difference.\nNot compared, because only one side knows them: 1 person new.\n", ""]
+      [0, "No one’s access changes.\nNot compared, because only one side knows them: 1 person new.\n", ""]
     )
     puzzled = [[], [rule("notes", "lock", when: puzzling)]].each_with_index.map do |own, place|
       file("puzzle#{place}.json", policy_document(*own, fields: puzzling_fields))

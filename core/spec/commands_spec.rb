@@ -47,7 +47,7 @@ RSpec.describe CobaltLedger::Commands::CommandLine do
     expect(status).to eq(1)
     expect(out).to include(
       "error: Required out of reach (loan)", "Notes is required by 1 “Rule 1” and locked by 2 “Rule 2”",
-      "could be mended: Switch off 1 “Rule 1”"
+      "possible fix: Switch off 1 “Rule 1”"
     )
   end
 

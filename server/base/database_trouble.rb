@@ -8,38 +8,38 @@ module Server
     WORDS = {
       "SQLite3::FullException" => [
         507, "disk-full",
-        "There is no room left on the disk of the database. Nothing was changed; make room and try again."
+        "The database disk is full. Nothing was changed. Free some space and try again."
       ],
       "SQLite3::BusyException" => [
-        503, "database-busy", "Another program holds the database. Nothing was changed; try again in a moment."
+        503, "database-busy", "The database is in use by another program. Nothing was changed. Try again in a moment."
       ],
       "SQLite3::LockedException" => [
-        503, "database-busy", "Another program holds the database. Nothing was changed; try again in a moment."
+        503, "database-busy", "The database is in use by another program. Nothing was changed. Try again in a moment."
       ],
       "SQLite3::CorruptException" => [
-        503, "database-damaged", "The file of the database is damaged. Nothing was changed; restore it from a backup."
+        503, "database-damaged", "The database file is damaged. Nothing was changed. Restore it from a backup."
       ],
       "SQLite3::NotADatabaseException" => [
-        503, "database-damaged", "The file of the database is damaged. Nothing was changed; restore it from a backup."
+        503, "database-damaged", "The database file is damaged. Nothing was changed. Restore it from a backup."
       ],
       "SQLite3::ReadOnlyException" => [
         503, "database-read-only",
-        "The file of the database may not be written to. Nothing was changed; see to its permissions."
+        "The database file is read-only. Nothing was changed. Check its permissions."
       ],
       "SQLite3::CantOpenException" => [
         503, "database-missing",
-        "The file of the database can't be opened. Nothing was changed; see that its folder is there and may be " \
+        "The database file can’t be opened. Nothing was changed. Check that its folder exists and can be " \
         "written to."
       ],
       "SQLite3::IOException" => [
-        503, "database-unreadable", "The disk of the database does not answer as it should. Nothing was changed."
+        503, "database-unreadable", "The database disk reported an error. Nothing was changed."
       ],
       "SQLite3::PermissionException" => [
         503, "database-read-only",
-        "The file of the database may not be used. Nothing was changed; see to its permissions."
+        "The database file can’t be accessed. Nothing was changed. Check its permissions."
       ],
       "ActiveRecord::ConnectionTimeoutError" => [
-        503, "busy", "Too many requests at once. Nothing was changed; try again in a moment."
+        503, "busy", "Too many requests at once. Nothing was changed. Try again in a moment."
       ]
     }.freeze
 

@@ -5,10 +5,10 @@ module Server
   class Problem < StandardError
     TITLES = {
       400 => "The request can't be read", 401 => "Sign in first", 403 => "Not allowed", 404 => "Not found",
-      405 => "Not possible here", 409 => "Something else came first", 410 => "It is not there any more",
-      412 => "Changed by somebody else meanwhile",
-      413 => "Too large", 415 => "Wrong kind of content", 422 => "Refused", 428 => "Which version is meant?",
-      429 => "Too many tries", 500 => "A defect", 501 => "Not possible here", 503 => "Not now", 507 => "No room left"
+      405 => "Not possible", 409 => "Conflict", 410 => "No longer available",
+      412 => "Changed by someone else", 413 => "Too large", 415 => "Wrong kind of content", 422 => "Refused",
+      428 => "Version required", 429 => "Too many attempts", 500 => "Internal error", 501 => "Not possible",
+      503 => "Try again later", 507 => "Disk full"
     }.freeze
 
     # Seconds after which it is worth trying again.
@@ -40,7 +40,7 @@ module Server
 
     # For what nobody expected.
     def self.defect
-      new(500, "defect", "Something went wrong here; nothing was changed. It has been noted in the log.")
+      new(500, "defect", "Something went wrong. Nothing was changed. The error is in the server log.")
     end
 
     # Headers that belong to it: Hash.

@@ -11,7 +11,7 @@ module Server
       def problem
         Problem.new(
           503, "too-heavy",
-          "This takes longer than #{Deadline::BUDGET} seconds to work out. Ask for less at once: one record type, " \
+          "This takes longer than #{Deadline::BUDGET} seconds to calculate. Narrow the request to one record type, " \
           "fewer audiences, or fewer rules."
         )
       end

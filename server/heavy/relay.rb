@@ -38,7 +38,7 @@ module Server
         counted(who, client) do
           exchange(request_of(env, limit), client)
         rescue SystemCallError, IOError
-          raise Problem.new(503, "worker-gone", "What works this out had to start anew; try again")
+          raise Problem.new(503, "worker-gone", "The calculation was interrupted. Try again.")
         end
       end
 
@@ -74,7 +74,7 @@ module Server
       end
 
       def give_back(counts, who) = (counts[who] -= 1).positive? || counts.delete(who)
-      def busy = Problem.new(429, "busy", "You have too much worked out at once; try again in a moment", again: 2)
+      def busy = Problem.new(429, "busy", "You have too many calculations running. Try again in a moment.", again: 2)
 
       def request_of(env, limit)
         path = "#{env[Rack::PATH_INFO]}#{"?#{env[Rack::QUERY_STRING]}" unless env[Rack::QUERY_STRING].to_s.empty?}"

@@ -23,7 +23,7 @@ module Server
       def socket
         return @path if @process.ready?
 
-        raise Problem.new(503, "worker-gone", "What works this out does not start; see the log of the server")
+        raise Problem.new(503, "worker-gone", "The calculation process did not start. See the server log.")
       end
 
       # Number of the process: Integer.

@@ -74,7 +74,7 @@ module Server
       declared = (operation.spec["parameters"] || []).select { |parameter| parameter["in"] == "query" }
       faults = CobaltLedger::FaultList.new
       (query.keys - declared.map { |parameter| parameter["name"] }).each do |name|
-        faults.add("?#{name}", "is not a parameter known here")
+        faults.add("?#{name}", "is not a known parameter")
       end
       declared.each { |parameter| check_parameter(parameter, query[parameter["name"]], faults) }
       faults.raise_if_any!
@@ -88,7 +88,7 @@ module Server
       faults = CobaltLedger::Formats::Schema.words(schema, narrowed(body))
       raise CobaltLedger::BadInput, faults if faults.any?
 
-      raise CobaltLedger::BadInput.at("", "has more members or items than are taken here")
+      raise CobaltLedger::BadInput.at("", "has too many members or items")
     end
 
     # operation: from `operation`. Does it take a body?
@@ -136,7 +136,7 @@ module Server
     def check_parameter(parameter, value, faults)
       name = "?#{parameter['name']}"
       return (faults.add(name, "is missing") if parameter["required"]) if value.nil?
-      return faults.add(name, "must be one text") unless value.is_a?(String) && value.valid_encoding?
+      return faults.add(name, "must be a single text value") unless value.is_a?(String) && value.valid_encoding?
 
       check_text(parameter, value, faults, name)
       schema = parameter["schema"]
@@ -156,7 +156,7 @@ module Server
       end
       # In JSON Schema the ends of a pattern are those of the text, and not of a line.
       if schema["pattern"] && !value.match?(Regexp.new(schema["pattern"].sub(/\A\^/, "\\A").sub(/\$\z/, "\\z")))
-        faults.add(name, "is not as it has to be: #{parameter['description'] || schema['pattern']}")
+        faults.add(name, "is invalid: #{parameter['description'] || schema['pattern']}")
       end
       return unless schema["maxLength"] && value.size > schema["maxLength"]
 

@@ -36,7 +36,7 @@ module Server
     def check_path(env)
       path = env[Rack::PATH_INFO].to_s
       if path.match?(/%(?!\h\h)/n)
-        raise Problem.new(400, "bad-address", "The address holds a per cent sign that stands for nothing")
+        raise Problem.new(400, "bad-address", "The address contains an incomplete percent escape")
       end
 
       plain = Rack::Utils.unescape_path(path)
@@ -44,7 +44,7 @@ module Server
              path.dup.force_encoding(Encoding::UTF_8).valid_encoding?
         raise Problem.new(400, "not-utf8", "The address is not UTF-8")
       end
-      raise Problem.new(400, "bad-address", "The address holds a NUL character") if plain.include?("\0")
+      raise Problem.new(400, "bad-address", "The address contains a NUL character") if plain.include?("\0")
       return if normal(path).start_with?("/api/", "/access/") || PAGE_METHODS.include?(env[Rack::REQUEST_METHOD])
 
       raise Problem.new(
@@ -70,10 +70,10 @@ module Server
         raise Problem.new(400, "bad-query", "The query is longer than #{QUERY_LIMIT} bytes")
       end
       if text.count("&") >= PARAMETER_LIMIT
-        raise Problem.new(400, "bad-query", "The query holds more than #{PARAMETER_LIMIT} parameters")
+        raise Problem.new(400, "bad-query", "The query has more than #{PARAMETER_LIMIT} parameters")
       end
       if text.match?(/%(?!\h\h)/n)
-        raise Problem.new(400, "bad-query", "The query holds a per cent sign that stands for nothing")
+        raise Problem.new(400, "bad-query", "The query contains an incomplete percent escape")
       end
 
       query = Rack::Utils.parse_query(text)

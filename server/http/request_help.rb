@@ -33,12 +33,12 @@ module Server
       signed_in!
       return if account.may?(ability)
 
-      raise Problem.new(403, "not-allowed", "As #{account.access.tr('_', ' ')} you may not do this")
+      raise Problem.new(403, "not-allowed", "As #{account.access.tr('_', ' ')} you can’t do this")
     end
 
     # Stops with 401 where nobody is signed in.
     def signed_in!
-      raise Problem.new(401, "sign-in", "Sign in to go on") unless account || (token && @operation.programs?)
+      raise Problem.new(401, "sign-in", "Sign in to continue") unless account || (token && @operation.programs?)
     end
 
     # The ETag a change starts from. Raises 428 when the client names none.
@@ -116,13 +116,13 @@ module Server
       @mark = WriteMark.now
       @token = Token.of(secret, @mark)
       unless token
-        raise Problem.new(401, "no-such-token", "The token is unknown, revoked or at its end",
+        raise Problem.new(401, "no-such-token", "The token is unknown, revoked or expired",
                           headers: { "www-authenticate" => "Bearer error=\"invalid_token\"" })
       end
       Current.asked_by_program(token)
       return if @operation.programs?
 
-      raise Problem.new(403, "not-for-programs", "This is not for programs: sign in as a person")
+      raise Problem.new(403, "not-for-programs", "Programs can’t use this. Sign in as a person.")
     end
 
     # Has the process beside the server answer, where there is one.
@@ -168,7 +168,7 @@ module Server
       return if %w[GET HEAD].include?(request.request_method) || @session.nil?
       return if Rack::Utils.secure_compare(request.env["HTTP_X_CSRF_TOKEN"].to_s, @session.csrf)
 
-      raise Problem.new(403, "csrf", "The page is out of date; reload it and try again")
+      raise Problem.new(403, "csrf", "The page is out of date. Reload it and try again.")
     end
   end
 end

@@ -43,7 +43,7 @@ module Server
 
     # bcrypt takes no NUL, and would raise where a fault is to be told.
     def password=(text)
-      raise CobaltLedger::BadInput.at("/password", "holds a NUL character") if text.to_s.include?("\0")
+      raise CobaltLedger::BadInput.at("/password", "contains a NUL character") if text.to_s.include?("\0")
 
       super
     end
@@ -60,12 +60,12 @@ module Server
 
     def name_stands_alone
       if login.to_s.match?(/\p{C}|\A\s|\s\z|\s\s/)
-        errors.add(:login, "holds characters that can't be seen, or spaces at its ends")
+        errors.add(:login, "contains invisible characters, or starts or ends with a space")
       end
       other = self.class.where.not(id: id).where(login_shape: login_shape).first or return
       errors.add(
         :login,
-        other.login_fold == login_fold ? "has already been taken" : "looks like the sign-in name of somebody else"
+        other.login_fold == login_fold ? "has already been taken" : "looks like another user’s sign-in name"
       )
     end
 

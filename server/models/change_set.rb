@@ -59,7 +59,7 @@ module Server
     def end_in_words
       return "“#{name}” has been published as edition #{published_edition}" if published_edition
 
-      "“#{name}” has been dropped"
+      "“#{name}” has been discarded"
     end
 
     # Array of CobaltLedger::Changes::Edit: those that are settled.

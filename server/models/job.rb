@@ -92,7 +92,8 @@ module Server
     def cancel_by(account)
       return cancel if account.may?(:edit) || account_id == account.id
 
-      raise Problem.new(403, "not-yours", "#{started_by} has started this run; who may edit the policy can cancel it")
+      raise Problem.new(403, "not-yours",
+                        "#{started_by} started this run. Only they, or a user who can edit the policy, can cancel it.")
     end
 
     # Ends it where it failed, or was begun too often.

@@ -81,7 +81,7 @@ module Server
             return
           end
 
-          raise Problem.new(422, "last-administrator", "This is the last administrator; make another one first")
+          raise Problem.new(422, "last-administrator", "This is the last administrator. Add another one first.")
         end
       end
     end

@@ -69,7 +69,7 @@ module Server
 
         def accept(finding)
           ends = sent["until"]&.then { |text| CobaltLedger::Catalogue::Kinds::Date.parse(text, nil) }
-          raise CobaltLedger::BadInput.at("/until", "lies in the past") if ends && ends < Date.today
+          raise CobaltLedger::BadInput.at("/until", "is in the past") if ends && ends < Date.today
 
           acceptance = Acceptance.find_or_initialize_by(finding: finding["id"])
           Acceptance.transaction do

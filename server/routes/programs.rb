@@ -52,7 +52,7 @@ module Server
           person = state.directory.find(:user, sent["person"])
           unless person&.program?
             raise CobaltLedger::BadInput.at("/person",
-                                            "must be a program of the directory: a token stands for nobody else")
+                                            "must be a program in the directory")
           end
 
           unknown = sent["record_types"].find { |id| state.policy.record_type(id).nil? }

@@ -72,7 +72,7 @@ module Server
         # Unlocking takes one's own password once more: a session that was left open is not enough, and no token has
         # one.
         def own_sign_in!
-          raise Problem.new(403, "own-sign-in", "Only a person can unlock a record, with a password") unless @session
+          raise Problem.new(403, "own-sign-in", "Only a person can unlock a record, using a password") unless @session
 
           good = SignInGuard.again(account) { password_right?(account, sent["password"]) }
           return if good

@@ -46,7 +46,7 @@ module Server
                 raise Problem.new(
                   403,
                   "spent-link",
-                  "This link has been used or replaced; restart the server for a new one"
+                  "This link has already been used or replaced. Restart the server for a new one."
                 )
               end
 

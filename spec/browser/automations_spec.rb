@@ -23,8 +23,8 @@ RSpec.describe "Automations and programs" do
     find(".ant-select-item-option", text: "Packing").click
     within_card("A new loan is greeted") { fill_in("Value of Packing", with: "To be seen") }
     expect_no_barrier
-    click_button("Save in the change set")
-    expect(page).to have_text("Saved in the change set")
+    click_button("Save to change set")
+    expect(page).to have_text("Saved to the change set")
     click_link("Change set")
     ["A new loan is greeted", "To be seen"].each { |words| expect(page).to have_text(words) }
     visit("/changes?view=automations&policy=in_force")

@@ -4,9 +4,9 @@ RSpec.describe "The catalogue by hand" do
   before { enter_as("mairin") }
 
   def keep
-    click_button("Keep in change set")
-    expect(page).to have_text("Kept in the change set")
-    expect(page).to have_no_text("not kept yet")
+    click_button("Save to change set")
+    expect(page).to have_text("Saved to the change set")
+    expect(page).to have_no_text("not saved yet")
   end
 
   it "adds a field, and turns a text into a choice with its stored values brought over" do
@@ -19,8 +19,8 @@ RSpec.describe "The catalogue by hand" do
     click_button("Edit Borrower")
     choose_option("Kind", "choice")
     expect(page).to have_css("section[aria-label='Stored values of Borrower']",
-                             text: "42 of 42 stored values would not be read any more")
-    click_button("Make an option of each of these values")
+                             text: "42 of 42 stored values would become unreadable")
+    click_button("Add an option for each of these values")
     expect(page).to have_field("Option Glass Quay")
     choose_option("Glass Quay becomes", "Northgate Arts Centre")
     expect(page).to have_text("The other 0")
@@ -50,7 +50,7 @@ RSpec.describe "The catalogue by hand" do
     expect(page).to have_css("[role=alert] li", text: /rule “.+” .*there is no field “insurer”|has no field “insurer”/)
     click_button("Undo")
     expect(page).to have_button("Edit Underwriter")
-    click_button("Discard my edit")
+    click_button("Discard draft")
     expect(page).to have_button("Edit Insurer")
   end
 
@@ -68,7 +68,7 @@ RSpec.describe "The catalogue by hand" do
     close_list
     choose_option("Add a field", "Courier", typing: "Cour")
     expect(page).to have_css(".ant-modal li", text: /no longer change Courier.* at .*Tidewater House/)
-    click_button("Keep in change set", class: "ant-btn", match: :first)
+    click_button("Save to change set", class: "ant-btn", match: :first)
     expect(page).to have_css("section[aria-label='Baseline Quiet houses']", text: "at Orrery Hall")
     expect(page).to have_css("section[aria-label='Baseline Quiet houses']", text: "at Tidewater House")
     expect_no_barrier
@@ -79,8 +79,8 @@ RSpec.describe "The catalogue by hand" do
   it "makes a record type by hand" do
     visit("/catalogue?state=pending")
     click_button("New record type")
-    fill_in("Name, as in Study visit", with: "Frame order")
-    click_button("Make it, in the change set")
+    fill_in("Name, such as Study visit", with: "Frame order")
+    click_button("Add to change set")
     expect(page).to have_css("h1", text: "Frame order")
     click_button("Add a section")
     click_button("Rename section New section")

@@ -22,10 +22,10 @@ RSpec.describe "Catalogue, People and Changes" do
     click_button("Import from a file")
     attach("file", broken("broken.csv", "name,kind\nTopic,colour\n,text\n"))
     click_button("Preview")
-    expect(page).to have_text("The file is refused; nothing was changed")
+    expect(page).to have_text("The file was rejected; nothing was changed")
     expect(page).to have_text("line 2")
     expect(page).to have_text("line 3 the name is missing")
-    expect(page).to have_no_button("Import this")
+    expect(page).to have_no_button("Import")
   end
 
   it "looks through people by role, group, department and unit" do
@@ -39,7 +39,7 @@ RSpec.describe "Catalogue, People and Changes" do
     expect(page).to have_css("h1", text: "Nadia Vosper")
   end
 
-  it "asks what a file of people is complete for, and shows each right lost before it is brought in" do
+  it "asks what a file of people is complete for, and shows each right lost before it is imported" do
     Dir.mktmpdir do |folder|
       file = File.join(folder, "asha.ldif")
       File.write(file, "dn: uid=asha.brandt,dc=x\nobjectClass: inetOrgPerson\nuid: asha.brandt\ncn: Asha Brandt\n")
@@ -64,8 +64,8 @@ RSpec.describe "Catalogue, People and Changes" do
     click_button("Preview")
     expect(page).to have_css("[aria-label=Preview] h3", text: "Adds 2600")
     expect(page).to have_css("[aria-label=Preview] li", text: "and 2400 more")
-    click_button("Import this")
-    expect(page).to have_text("The directory is brought up to date")
+    click_button("Import")
+    expect(page).to have_text("The directory is up to date")
     fill_in("Find people", with: "p2600")
     expect(page).to have_css("tbody tr", count: 1)
   end
@@ -76,16 +76,16 @@ RSpec.describe "Catalogue, People and Changes" do
     click_button("Edit Cleo Marchetti")
     choose_option("Groups", "Insurance Circle", typing: "Insurance")
     close_list
-    click_button("What would it do?")
-    expect(page).to have_css("section[aria-label='What it does to whom'] li",
+    click_button("Preview effect")
+    expect(page).to have_css("section[aria-label='Who this affects'] li",
                              text: /Cleo Marchetti sees more of .*Unit value/)
     click_button("Keep")
     expect(page).to have_css("tr", text: /Cleo Marchetti.*Insurance Circle/m)
     click_button("New person")
     fill_in("Name", with: "Nell Ashby")
-    fill_in("Identifier, as in name.surname", with: "nell.ashby")
-    click_button("What would it do?")
-    expect(page).to have_css("li", text: "Not compared, because only one side knows them: 1 person new.")
+    fill_in("Identifier, such as name.surname", with: "nell.ashby")
+    click_button("Preview effect")
+    expect(page).to have_css("li", text: "Not compared, because they exist on one side only: 1 person new.")
     click_button("Keep")
     fill_in("Find people", with: "Nell")
     expect(page).to have_css("tr", text: "Nell Ashby")
@@ -93,13 +93,13 @@ RSpec.describe "Catalogue, People and Changes" do
 
   it "puts several people in at once" do
     visit("/people?within=group:loans-committee")
-    click_button("Put in or out")
+    click_button("Members")
     choose_option("Put in", "Cleo Marchetti", typing: "Cleo")
     keys("Ilka")
     find(".ant-select-item-option", text: "Ilka Fenn").click
     close_list
-    click_button("What would it do?")
-    expect(page).to have_css("section[aria-label='What it does to whom'] li", minimum: 1)
+    click_button("Preview effect")
+    expect(page).to have_css("section[aria-label='Who this affects'] li", minimum: 1)
     click_button("Keep")
     expect(page).to have_css("tr", text: "Ilka Fenn")
     expect(page).to have_css("tr", text: "Cleo Marchetti")
@@ -109,24 +109,24 @@ RSpec.describe "Catalogue, People and Changes" do
     visit("/people")
     click_button("New group")
     fill_in("Name of the group", with: "Night watch")
-    choose_option("Lies within", "Custodians", typing: "Custod")
+    choose_option("Parent", "Custodians", typing: "Custod")
     close_list
-    click_button("What would it do?")
-    expect(page).to have_css("section[aria-label='What it does to whom'] li", text: "Proved: nobody meets")
+    click_button("Preview effect")
+    expect(page).to have_css("section[aria-label='Who this affects'] li", text: "Proved: nobody meets")
     click_button("Keep")
     expect(page).to have_css("h1", text: "Night watch")
     click_button("Edit Night watch")
-    click_button("Take out of the directory")
+    click_button("Remove from the directory")
     click_button("Take out", exact: true)
-    click_button("What would it do?")
+    click_button("Preview effect")
     click_button("Keep")
     expect(page).to have_css("h1", text: "People")
     visit("/people?within=role:registrar")
     click_button("Edit Registrar")
-    click_button("Take out of the directory")
+    click_button("Remove from the directory")
     click_button("Take out", exact: true)
     expect(page).to have_text("and 4 people out of it")
-    click_button("What would it do?")
+    click_button("Preview effect")
     expect(page).to have_css("[role=alert]", text: /no role “registrar”/)
   end
 
@@ -135,16 +135,16 @@ RSpec.describe "Catalogue, People and Changes" do
     click_link("Tomas Reyl")
     expect(page).to have_css("tr", text: /Three Lanterns Museums Trust\s+business unit\s+through Tidewater House/)
     expect(page).to have_css(".own-map a[aria-label='Borrower contact, editing: Editable']")
-    expect(page).to have_css("section[aria-label='Rules that reach them'] .rule-row", minimum: 3)
+    expect(page).to have_css("section[aria-label='Rules that apply'] .rule-row", minimum: 3)
     expect_no_barrier
     click_button("What if…")
     choose_option("Roles", "Registrar", typing: "Regist")
     close_list
-    click_button("What would it do?")
-    expect(page).to have_css("section[aria-label='What it does to whom'] li", text: /Tomas Reyl .*sees more of/)
+    click_button("Preview effect")
+    expect(page).to have_css("section[aria-label='Who this affects'] li", text: /Tomas Reyl .*sees more of/)
     expect(page).to have_no_button("Keep")
     visit("/people/nobody.here")
-    expect(page).to have_text("Nobody in the directory is called “nobody.here”")
+    expect(page).to have_text("No one in the directory is called “nobody.here”")
   end
 
   it "has no barrier on People and Changes" do
@@ -153,7 +153,7 @@ RSpec.describe "Catalogue, People and Changes" do
     expect_no_barrier
     Server::PolicyEditor.new("Mairin").put("rule", "ol-fees-belong-to-finance", nil, if_match: :any)
     visit("/changes")
-    expect(page).to have_text("What changes for whom")
+    expect(page).to have_text("Whose access changes")
     expect(page).to have_css("tbody tr")
     expect_no_barrier
   end

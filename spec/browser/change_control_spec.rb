@@ -16,11 +16,11 @@ RSpec.describe "Change control" do
 
   # Publishes once it is proved what that brings, knowing what it is.
   def publish(button)
-    expect(page).to have_css("[aria-label='Findings it brings and takes away'] [role='status']", text: /proved: /i)
+    expect(page).to have_css("[aria-label='New and resolved findings'] [role='status']", text: /proved: /i)
     click_button(button)
     # It is either done then, or asked once more.
     expect(page).to have_no_button(button, disabled: :all)
-    click_button("Publish all the same") if page.has_button?("Publish all the same", wait: 0)
+    click_button("Publish anyway") if page.has_button?("Publish anyway", wait: 0)
   end
 
   # The button itself is drawn over the input.
@@ -40,9 +40,9 @@ RSpec.describe "Change control" do
     enter_as("mairin", at: "/changes")
     put(both, audience: { "any" => [{ "role" => "registrar" }] })
     put(beside, title: "Couriers ring first")
-    click_button("Begin another change set")
+    click_button("New change set")
     fill_in("Name", with: spring)
-    fill_in("What it is for", with: "Loans of the spring")
+    fill_in("Purpose", with: "Loans of the spring")
     click_button("Begin")
     expect(page).to have_css("h1", text: "Spring")
     expect(page).to have_link(text: "0 edits in Spring")
@@ -53,14 +53,14 @@ RSpec.describe "Change control" do
     page.refresh
     publish("Publish 1 edit")
     expect(page).to have_css("h1", text: "Next edition")
-    within("section[aria-label='To settle']") do
+    within("section[aria-label='Conflicts']") do
       expect(page).to have_css("th", text: "In edition 2")
       expect(page).to have_css("td", text: "For Registrar")
       pick("Audience: of this change set")
       pick("State: of the edition")
-      click_button("Take each part as chosen")
+      click_button("Use the chosen parts")
     end
-    expect(page).to have_no_css("section[aria-label='To settle']")
+    expect(page).to have_no_css("section[aria-label='Conflicts']")
     expect(page).to have_css(".change-row", count: 2)
     publish("Publish 2 edits")
     expect(page).to have_css(".empty", text: "No edit is waiting")
@@ -68,7 +68,7 @@ RSpec.describe "Change control" do
                                   "title" => "Registration, in spring")
   end
 
-  it "brings a change through: sent back with a comment, mended, approved, in force at its moment, and taken back" do
+  it "brings a change through: sent back with a comment, mended, approved, in force at its moment, and removed" do
     guardrail = Server::PolicyStore.instance.in_force.document["rules"].find { |each| each["kind"] == "guardrail" }
     put(guardrail["id"], title: "Mind the stores")
     enter_as("mairin", at: "/changes")
@@ -81,7 +81,7 @@ RSpec.describe "Change control" do
     fill_in("Comment", with: "Say whose stores")
     click_button("Say it")
     expect(page).to have_css(".comments", text: "Say whose stores")
-    fill_in("What you say to it", with: "See my comment")
+    fill_in("Your comment", with: "See my comment")
     click_button("Send back")
     expect(page).to have_css("[aria-label='Approval']", text: "sent back")
 
@@ -91,7 +91,7 @@ RSpec.describe "Change control" do
     expect(page).to have_css("[aria-label='Approval']", text: "Signed by Yusuf Harrow")
 
     enter_as("mairin", at: "/changes")
-    click_button("Take force at a day and hour")
+    click_button("Schedule")
     at = (Time.now + 120).strftime("%Y-%m-%dT%H:%M")
     page.execute_script(<<~JS, find("input[type='datetime-local']"), at)
       const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value").set;
@@ -99,13 +99,13 @@ RSpec.describe "Change control" do
       arguments[0].dispatchEvent(new Event("input", { bubbles: true }));
     JS
     click_button("Set it")
-    expect(page).to have_css("[aria-label='Publishing at a moment']", text: "takes force by itself")
+    expect(page).to have_css("[aria-label='Schedule']", text: "takes force by itself")
     wait_for_the_moment
     expect(rule(guardrail["id"])["title"]).to eq("Mind the stores of the Trust")
 
     visit("/changes?view=editions")
     expect(page).to have_css(".timeline li:first-child", text: "approved by Yusuf Harrow")
-    within(".timeline li:last-child") { click_button("Go back to it") }
+    within(".timeline li:last-child") { click_button("Restore") }
     click_button("Make it")
     expect(page).to have_css("h1", text: "Edition 1 again")
     enter_as("yusuf", at: page.current_url.sub(%r{\Ahttp://[^/]+}, ""))
@@ -113,7 +113,7 @@ RSpec.describe "Change control" do
     click_button("Publish 1 edit")
     expect(page).to have_css(".empty", text: "No edit is waiting")
     visit("/changes?view=editions&from=edition-1&to=edition-3")
-    expect(page).to have_css("[aria-label='Comparison']", text: "Proved: nobody meets any difference.")
+    expect(page).to have_css("[aria-label='Comparison']", text: "Proved: no one’s access changes.")
     expect(rule(guardrail["id"])["title"]).to eq(guardrail["title"])
   end
 
@@ -121,7 +121,7 @@ RSpec.describe "Change control" do
     put("ol-registration-meets-borrowers-openly", title: "Registration meets borrowers")
     enter_as("mairin", at: "/changes?view=expectations")
     click_button("Claim about every record")
-    fill_in("What is expected, in a few words", with: "No volunteer at all")
+    fill_in("Short description", with: "No volunteer at all")
     choose_option("Labels", "labelled restricted")
     close_list
     find("[aria-label='Any of']").click
@@ -129,11 +129,11 @@ RSpec.describe "Change control" do
     find(".ant-select-item-option", text: "Volunteer", match: :prefer_exact).click
     close_list
     expect(page).to have_css(".ant-modal [role='status']", text: "fails Notes for the insurer")
-    click_button("Keep it in the change set")
+    click_button("Save to change set")
     row = find(".change-row", text: "No volunteer at all")
-    expect(row).to have_link("Open it in the rehearsal")
+    expect(row).to have_link("Open in rehearsal")
     visit("/changes")
-    expect(page).to have_css(".change-row", text: "Never shown in clear to Volunteer: any field labelled Restricted")
+    expect(page).to have_css(".change-row", text: "Never shown unmasked to Volunteer: any field labelled Restricted")
     expect(page).to have_css("[aria-label='Expectations']", text: "1 of 5 expectations does not hold")
     click_button("Publish 2 edits")
     expect(page).to have_css("[role='alert']", text: "No volunteer at all")
@@ -151,14 +151,14 @@ RSpec.describe "Change control" do
     Server::Publisher.new("Mairin Okafor").publish(revision: Server::ChangeSet.current.revision, note: "Quiet couriers")
     enter_as("mairin", at: "/map?type=outgoing-loan&audiences=role:courier&policy=in_force")
     cell("Borrower contact", "Courier").click
-    click_button("Since when is it so?")
+    click_button("When did this change?")
     within("ol.history") do
       expect(page).to have_css("li:first-child", text: "edition 2, published by Mairin Okafor")
       expect(page).to have_css("li:first-child", text: "Couriers ring the borrower, by Mairin Okafor")
       expect(page).to have_css("li:last-child", text: "edition 1, published by the demo")
     end
     visit("/changes?view=editions")
-    within(".timeline li:last-child") { click_link("Look at it") }
+    within(".timeline li:last-child") { click_link("View") }
     expect(page).to have_button("as of edition 1")
     expect_no_barrier
   end

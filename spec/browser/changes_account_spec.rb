@@ -27,7 +27,7 @@ RSpec.describe "The account of the changes" do
   # Rows of the account: [field, direction, for whom and when, is it told as opening?].
   def account
     visit("/changes")
-    expect(page).to have_css("h2", text: "What changes for whom")
+    expect(page).to have_css("h2", text: "Whose access changes")
     expect(page).to have_no_css("[role='status']", text: /Working out|Proving/)
     rows = all("table.ruled tbody tr").map do |row|
       cells = row.all("th, td")
@@ -118,7 +118,7 @@ RSpec.describe "The account of the changes" do
     line = { "fields" => ["purpose"], "effects" => [{ "effect" => "require" }, { "effect" => "lock" }] }
     put_rule(rule("tried").merge("lines" => [line]))
     visit("/changes")
-    expect(page).to have_css("section[aria-label='Findings it brings and takes away'] li",
+    expect(page).to have_css("section[aria-label='New and resolved findings'] li",
                              text: "Required out of reach")
     click_button(text: "stored records of Outgoing loan")
     click_link("LN-0002")
@@ -130,7 +130,7 @@ RSpec.describe "The account of the changes" do
     click_button("Not now")
     expect(Server::Edition.count).to eq(1)
     click_button("Publish 1 edit")
-    click_button("Publish all the same")
+    click_button("Publish anyway")
     expect(page).to have_content("Edition 2 is in force")
   end
 end

@@ -27,7 +27,7 @@ RSpec.describe "Conditions and effects of every kind" do
     click_button("Redo")
     expect_sentence("when Supervisor is not a member of Safeguarding-Trained (or is blank) or Visitor’s age is filled:")
     find(".rule-row", text: "Answering visitors").click
-    click_button("paste the copied part")
+    click_button("Paste")
     expect_sentence("when Supervisor is not a member of Safeguarding-Trained (or is blank): E-mail is shown.")
   end
 
@@ -42,8 +42,8 @@ RSpec.describe "Conditions and effects of every kind" do
     expect_sentence("when Date is not within the next 14 days (or is blank):")
     become("required", label: "Otherwise")
     expect_sentence("are hidden; otherwise required.")
-    find("[aria-label='Timing'] label", text: "as the form was opened").click
-    expect_sentence("when on opening Date is not within the next 14 days (or is blank):")
+    find("[aria-label='Timing'] label", text: "when the form opens").click
+    expect_sentence("when the form opens Date is not within the next 14 days (or is blank):")
   end
 
   it "takes edits back from the keyboard" do
@@ -54,10 +54,10 @@ RSpec.describe "Conditions and effects of every kind" do
   end
 
   it "limits a rule to a window, and gives, suggests and refuses values" do
-    click_button("only at certain times")
+    click_button("Limit to certain times")
     fill_in("Hours from", with: "08:00")
     expect_sentence("on Monday, Tuesday, Wednesday, Thursday and Friday between 08:00 and 18:00 (Europe/London)")
-    click_button("at all times again")
+    click_button("Remove the time limit")
     find("[aria-label='Hidden value, Become'] label", text: "cleared").click
     expect_sentence("are hidden (and its value cleared).")
     become("refused on save")
@@ -70,10 +70,10 @@ RSpec.describe "Conditions and effects of every kind" do
 
   it "says what keeping the rule does to whom, and where its title no longer fits" do
     fill_in("Title", with: "Supervisor locked")
-    expect(page).to have_css(".hint", text: "The title speaks of locking, which the rule does not do.")
+    expect(page).to have_css(".hint", text: "The title mentions locking, but the rule doesn’t do that.")
     become("shown")
     expect(page).to have_css(
-      "section[aria-label='What it does to whom'] li",
+      "section[aria-label='Who this affects'] li",
       text: /see more of .*Safeguarding notes of a study visit/
     )
   end

@@ -51,7 +51,7 @@ RSpec.describe "An empty installation" do
     fill_in("Your name", with: "First Person")
     fill_in("Sign-in name", with: "first")
     find("input[autocomplete='new-password']").set("long enough")
-    click_button("Make the administrator")
+    click_button("Create administrator")
     find("button", text: "Sign out")
   end
 
@@ -63,9 +63,9 @@ RSpec.describe "An empty installation" do
       "document."
     )
     click_link("People")
-    expect(page).to have_text("Nobody yet. Import people from an LDIF export or a directory document.")
+    expect(page).to have_text("No people yet. Add a person, or import an LDIF export or a directory document.")
     click_link("Findings")
-    expect(page).to have_text("No rules here yet: there is nothing to look through.")
+    expect(page).to have_text("No rules here yet, so there is nothing to audit.")
     expect(page).to have_no_css(".audit-progress")
     visit("/precedence")
     expect(page).to have_text("No record type yet. Import one")
@@ -92,7 +92,7 @@ RSpec.describe "An empty installation" do
     leave
     visit("/setup##{Server::SetupLink.renew}")
     expect(page).to have_button("Sign in")
-    expect(page).to have_no_button("Make the administrator")
+    expect(page).to have_no_button("Create administrator")
   end
 
   it "works with a record type before there is anybody: map, rehearsal, findings and changes" do
@@ -102,7 +102,7 @@ RSpec.describe "An empty installation" do
              "title_field" => "what", "fields" => fields }
     Server::PolicyEditor.new("Ada").put("record_type", "sale", type, if_match: nil)
     visit("/map?type=sale")
-    expect(page).to have_css("td[aria-label^='Price, Anybody at all: Hidden']")
+    expect(page).to have_css("td[aria-label^='Price, Anyone: Hidden']")
     visit("/rehearsal?type=sale")
     expect(page).to have_text("someone with no role")
     expect(form_field("what")["data-level"]).to eq("editable")
@@ -119,7 +119,7 @@ RSpec.describe "An empty installation" do
     choose_option_of_kind("Directory document") if page_path == "/people"
     attach("file", file)
     click_button("Preview")
-    click_button("Import this")
+    click_button("Import")
     expect(page).to have_no_css(".ant-modal")
   end
 

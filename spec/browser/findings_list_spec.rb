@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# The list of findings: asked with parts of the question, walked by keys, proved while it is looked at.
+# The list of findings: asked with parts of the question, walked by keys, proved while it is revealed.
 RSpec.describe "Findings, listed" do
   def put(*documents)
     edits =
@@ -47,7 +47,7 @@ RSpec.describe "Findings, listed" do
     keys(:escape)
     expect(page).to have_no_css(".finding-row", text: words)
     expect(page).to have_text(/\d+ more (is|are) about rules that this question does not touch/)
-    click_button("Ask about anyone, in any mode, anywhere")
+    click_button("Show all")
     expect(page).to have_css(".finding-row", text: words)
     expect(page.current_url).to end_with("/findings?type=outgoing-loan")
   end
@@ -63,8 +63,8 @@ RSpec.describe "Findings, listed" do
     refresh
     expect(page).to have_css(".finding-row.on")
     find("aside[aria-label='Finding']").click_button("Close")
-    choose_option("Kind of finding", "Lock that opens itself")
-    expect(all(".finding-row .kind").map(&:text).uniq).to eq(["Lock that opens itself"])
+    choose_option("Kind of finding", "Self-opening lock")
+    expect(all(".finding-row .kind").map(&:text).uniq).to eq(["Self-opening lock"])
     expect_no_barrier
   end
 
@@ -75,11 +75,11 @@ RSpec.describe "Findings, listed" do
     end
     enter_as("mairin", at: "/findings")
     expect(page).to have_css(".audit-progress", text: "Cancel")
-    expect(page).to have_text("Nothing is proved yet.")
+    expect(page).to have_text("Nothing proved yet.")
     opener.write("x")
     expect(page).to have_css(".finding-row")
     click_button("Cancel")
-    expect(page).to have_text("The audit was cancelled; what it had proved is kept.")
+    expect(page).to have_text("The audit was cancelled. Its results so far are kept.")
     opener.write("x" * 30)
     click_button("Audit again")
     proved
@@ -103,9 +103,9 @@ RSpec.describe "Findings, listed" do
     put(extra(1, "hide", when: { "all" => long }))
     enter_as("mairin", at: "/findings?type=outgoing-loan&finding=123abc")
     proved
-    expect(page).to have_css("aside[aria-label='Finding'] h1", text: "No longer there")
+    expect(page).to have_css("aside[aria-label='Finding'] h1", text: "Resolved")
     expect(page).to have_css(
-      ".notice", text: "Not decided: Packing (outgoing loan). What is found there is true, but there may be more"
+      ".notice", text: "Undecided: Packing (outgoing loan). What is found there is true, but there may be more"
     )
     expect_no_barrier
   end

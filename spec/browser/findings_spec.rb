@@ -24,7 +24,7 @@ RSpec.describe "Findings" do
     choose("32 “Fees for the panel” and 33 “Fees kept from curators” disagree on Loan fee")
     expect(find(".overlap")).to have_text(/Who\s*.*Cleo Marchetti.*Modes\s*in every mode/m)
     expect(page).to have_css(".winner", text: "33 “Fees kept from curators” wins: strictest wins, and it gives hidden.")
-    click_link("Open it in the rehearsal")
+    click_link("Open in rehearsal")
     expect(page).to have_css(".form-head h1")
     expect(page).to have_css(
       "button[aria-label^='When and from where: " \
@@ -32,18 +32,18 @@ RSpec.describe "Findings" do
     )
     expect(page).to have_no_css(".form-row[data-field='loan_fee']")
     go_back
-    find("[aria-label='Cells of the map concerned']").click_link("Loan fee for Cleo Marchetti")
+    find("[aria-label='Affected cells of the map']").click_link("Loan fee for Cleo Marchetti")
     expect(page).to have_css("aside h1", text: "Loan fee")
     refresh
     expect(page).to have_css("aside", text: "overruled by 33: hidden is stricter")
     go_back
     find(
-      "[aria-label='What could be done'] button",
-      text: "Leave out of 32 “Fees for the panel” those whom 33 “Fees kept from curators” is for"
+      "[aria-label='Possible fixes'] button",
+      text: "Remove of 32 “Fees for the panel” those whom 33 “Fees kept from curators” is for"
     ).click
     expect(page).to have_css(".remedies .what")
-    click_button("Put it into the change set")
-    expect(page).to have_text("Kept in the change set")
+    click_button("Add to change set")
+    expect(page).to have_text("Saved to the change set")
     expect(page).to have_no_css(
       ".finding-row", text: "32 “Fees for the panel” and 33 “Fees kept from curators” disagree"
     )
@@ -58,17 +58,17 @@ RSpec.describe "Findings" do
 
   it "keeps a finding accepted after a new run, out of the way" do
     choose("38 “Packing holds for research”")
-    click_button("Accept it, with a reason")
+    click_button("Accept with a reason")
     fill_in("Reason for accepting it", with: "Registrars decide the purpose")
     click_button("Accept")
     expect(page).to have_css(
-      "section[aria-label='Accepted']", text: "Registrars decide the purpose (Mairin Okafor, with no end)"
+      "section[aria-label='Accepted']", text: "Registrars decide the purpose (Mairin Okafor, indefinitely)"
     )
     Server::PolicyEditor.new("Mairin").put("rule", "flaw-summer-handlers", nil, if_match: :any)
     visit("/findings?type=outgoing-loan")
     expect(page).to have_no_css(".finding-row", text: "Summer handlers")
     expect(page).to have_no_css(".finding-row", text: "38 “Packing holds for research”")
-    find("label", text: "Accepted ones").click
+    find("label", text: "Show accepted").click
     expect(page).to have_css(".finding-row", text: "accepted by Mairin Okafor")
   end
 
@@ -96,7 +96,7 @@ RSpec.describe "Findings" do
     expect(page).to have_css("aside", text: "Loan fee")
     expect(Server::PolicyStore.instance.pending.policy.precedence).to eq("strictest")
     click_button("Keep “most open wins” for the policy in the change set")
-    expect(page).to have_text("Kept in the change set")
+    expect(page).to have_text("Saved to the change set")
     expect(Server::PolicyStore.instance.pending.policy.precedence).to eq("most_open")
   end
 
@@ -110,8 +110,8 @@ RSpec.describe "Findings" do
       "most_open"
     )
     expect_no_barrier
-    find("label", text: "as the policy has it (strictest wins)").click
-    click_button("Let Loan fee go as the policy has it in the change set")
+    find("label", text: "same as the policy (strictest wins)").click
+    click_button("Let Loan fee go same as the policy in the change set")
     expect(page).to have_no_css(".account-lines")
     go_back
     expect(page).to have_css("h1", text: "Findings")
@@ -122,9 +122,9 @@ RSpec.describe "Findings" do
     expect(cell_words("Leaving date", "Courier")).to eq("Read-only (rules disagree)")
     cell("Item count", "Loans Officer").click
     keys(:enter)
-    click_button("What would it take for Loans Officer to edit it?")
+    click_button("What would let Loans Officer to edit it?")
     expect(page).to have_css(".ask", text: "Editable\nwhen Stage is none of Signed, Out or Returned (or is blank)")
-    click_button("What keeps Loans Officer from editing it?")
+    click_button("What stops Loans Officer from editing it?")
     expect(page).to have_css(
       ".ask",
       text: "Read-only\nwhen Stage is one of Signed, Out or Returned\n14 “Signed loans keep their figures” gives locked"

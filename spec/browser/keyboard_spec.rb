@@ -33,7 +33,7 @@ RSpec.describe "By keyboard alone" do
     find("[aria-label='Become']", visible: :all).execute_script("this.focus()")
     keys("hidden", :enter, :escape)
     expect(page).to have_css(".reads", text: "Purpose is hidden.")
-    tab_to("Keep in change set")
+    tab_to("Save to change set")
     keys(:enter)
     expect(page).to have_css(
       ".rule-row.on", text: "For Curator and Conservator, editing an outgoing loan: Purpose is hidden."
@@ -59,24 +59,24 @@ RSpec.describe "By keyboard alone" do
     tab_to("Title")
     keys("Signing settles the figures")
     take("Any of", "Registrar", several: true)
-    tab_to("only on some")
+    tab_to("Limit to some records")
     keys(:enter)
     take("Field compared", "Approval date")
     take("Fields", "Loan fee", several: true)
     take("Become", "locked", several: true)
     take("Otherwise", "open", several: true)
-    tab_to("and something else of other fields")
+    tab_to("Add a line for other fields")
     keys(:enter)
     take("Fields, line 2", "Director", several: true)
     take("Become, line 2", "required", several: true)
-    tab_to("and something else of other fields")
+    tab_to("Add a line for other fields")
     keys(:enter)
     take("Fields, line 3", "Packing", several: true)
     take("Become, line 3", "hidden", several: true)
     words = "when Approval date is filled: Loan fee is locked; Director’s sign-off is required; Packing is hidden; " \
             "otherwise Loan fee is open."
     expect(page).to have_css(".reads", text: words)
-    tab_to("Keep in change set")
+    tab_to("Save to change set")
     keys(:enter)
     expect(page).to have_css(".rule-row.on", text: words)
   end
@@ -95,7 +95,7 @@ RSpec.describe "By keyboard alone" do
     expect(page).to have_css(".form-row[data-field='borrower_telephone'] input")
     16.times do
       keys(:tab)
-      break if page.evaluate_script("document.activeElement.getAttribute('placeholder')") == "Type to replace it unseen"
+      break if page.evaluate_script("document.activeElement.getAttribute('placeholder')") == "Type to replace the hidden value"
     end
     keys("01632 960 555")
     find("button", text: "Save").execute_script("this.focus()")

@@ -91,7 +91,7 @@ RSpec.describe "The live form" do
     click_button("Take Cleo Marchetti for Supervisor")
     expect(form_field("supervisor")).to have_css(".ant-select", text: "Cleo Marchetti")
     expect(page).to have_no_css(".offer")
-    click_button("Begin again")
+    click_button("Start over")
     click_button("Dismiss Cleo Marchetti for Supervisor")
     expect(page).to have_no_css(".offer")
     expect(form_field("supervisor")).to have_css(".ant-select-placeholder", text: "nobody")

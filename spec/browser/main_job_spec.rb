@@ -56,7 +56,7 @@ RSpec.describe "From files to an enforced form" do
     find("td[aria-label^='Takings, Courier']").click
     click_button("Make a rule for this cell")
     become("shown")
-    click_button("Keep in change set")
+    click_button("Save to change set")
     expect(page).to have_css(".rule-row", text: "Takings")
     click_link("Changes")
     expect(page).to have_css("aside, section", text: /Opening what is restricted\s*0 of 2/)
@@ -72,7 +72,7 @@ RSpec.describe "From files to an enforced form" do
     attach("file", file)
     click_button("Preview")
     expect(page).to have_css("[aria-label='Preview']", text: title)
-    click_button("Import this")
+    click_button("Import")
     expect(page).to have_no_css("[aria-label='Preview']")
   end
 
@@ -88,7 +88,7 @@ RSpec.describe "From files to an enforced form" do
       text: "For Tour Guide and Curator, in any mode of a guided tour: #{field} is masked (all of it covered)."
     )
     expect(page).to have_css("[aria-label='Cells of the map that change']", text: "2 cells of the map change")
-    click_button("Keep in change set")
+    click_button("Save to change set")
     expect(page).to have_css(".rule-row", text: field)
   end
 
@@ -97,14 +97,14 @@ RSpec.describe "From files to an enforced form" do
     click_button("Make a rule for this cell")
     become("locked")
     find("[aria-label='Modes'] label", text: "creating").click
-    click_button("Keep in change set")
+    click_button("Save to change set")
     expect(page).to have_css(".rule-row", text: "Takings is locked")
   end
 
   def publish
     click_link("Changes")
     expect(page).to have_css(".change-row", text: "Record type Guided tour")
-    expect(page).to have_text("What changes for whom")
+    expect(page).to have_text("Whose access changes")
     expect(page).to have_text(/proved: brings \d/)
     click_button("Publish 3 edits")
     expect(page).to have_text("Edition 2 is in force")

@@ -78,11 +78,11 @@ RSpec.describe "The map" do
   it "decides for one record where one is named" do
     click_button("Record: any record")
     fill_in("Record number", with: "LN-0042")
-    click_button("Take this record")
+    click_button("Use this record")
     expect(page).to have_css("td[aria-label='Leaving date, Loans Officer: Read-only']")
     click_button("Record: LN-0042")
     fill_in("Record number", with: "LN-9999")
-    click_button("Take this record")
+    click_button("Use this record")
     expect(page).to have_text("there is no outgoing loan “LN-9999”")
   end
 
@@ -120,10 +120,10 @@ RSpec.describe "The map" do
         end
       end
     visit("/map?type=outgoing-loan&mode=view")
-    expect(page).to have_css("[role=alert] h1", text: "This page has broken")
+    expect(page).to have_css("[role=alert] h1", text: "This page has stopped working")
     expect(page).to have_no_text("Hey developer")
     broken = false
-    click_button("Load it again")
+    click_button("Reload")
     expect(page).to have_css("td[aria-label^='Stage, Registrar']")
   end
 end

@@ -62,6 +62,6 @@ RSpec.describe "On paper" do
     expect(missing(".change-row b, table.ruled tbody th")).to eq([])
     visit("/people/asha.brandt")
     expect(page).to have_css(".own-map a", minimum: 20)
-    expect(missing(".own-map th, section[aria-label='Rules that reach them'] .title")).to eq([])
+    expect(missing(".own-map th, section[aria-label='Rules that apply'] .title")).to eq([])
   end
 end

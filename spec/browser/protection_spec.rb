@@ -18,12 +18,12 @@ RSpec.describe "Protection" do
     enter_as("ravi", at: "/records/outgoing-loan/LN-0001")
     click_button("Unlock …")
     fill_in("Why", with: "The borrower has moved")
-    fill_in("Your own password once more", with: "not mine")
-    click_button("Unlock it")
+    fill_in("Your password", with: "not mine")
+    click_button("Unlock")
     expect(page).to have_text("is not your password")
-    fill_in("Your own password once more", with: Server::DemoData::PASSWORD)
+    fill_in("Your password", with: Server::DemoData::PASSWORD)
     expect_no_barrier
-    click_button("Unlock it")
+    click_button("Unlock")
     expect(page).to have_text("Unlocked for a time by Ravi Sandoval, until")
     leave
 
@@ -36,7 +36,7 @@ RSpec.describe "Protection" do
     expect(page).to have_text("The form has been decided anew")
     expect(page).to have_text("This outgoing loan is locked.")
     expect(form_field("purpose")).to have_css(".ruled-value")
-    more("What was done to it")
+    more("History")
     expect(page).to have_css("tr", text: /Ravi Sandoval\s+unlocked it for 10 minutes\s+The borrower has moved/)
   end
 
@@ -57,7 +57,7 @@ RSpec.describe "Protection" do
     expect(page).to have_no_text("Ilse Marrow")
     more("Reveal a covered value")
     fill_in("Why", with: "The crate is lost")
-    choose_option("What is revealed", "Borrower contact")
+    choose_option("What to reveal", "Borrower contact")
     click_button("Show it")
     expect(page).to have_text("Ilse Marrow")
     expect(page).to have_text("4 more looks within the hour")
@@ -65,7 +65,7 @@ RSpec.describe "Protection" do
     expect(page).to have_no_text("Ilse Marrow")
     leave
     enter_as("xenia", at: "/journal")
-    expect(page).to have_css("tbody tr", text: /Ravi Sandoval\s+ravi\s+looked at Borrower contact/)
+    expect(page).to have_css("tbody tr", text: /Ravi Sandoval\s+ravi\s+revealed Borrower contact/)
     expect(page).to have_css("tbody tr", text: "The crate is lost")
     expect(page).to have_no_text("Ilse Marrow")
     expect_no_barrier
@@ -77,7 +77,7 @@ RSpec.describe "Protection" do
     expect(page).to have_css("tbody tr", count: 11)
     expect(page).to have_no_css("tbody tr", text: "Orrery Hall")
     fill_in("Find records", with: orrery)
-    expect(page).to have_text("Nothing you may see holds that.")
+    expect(page).to have_text("No matching records.")
     visit("/records/collection-object/#{orrery}")
     expect(page).to have_text("There is no collection object “#{orrery}”")
     visit("/records/collection-object/TL-99999")
@@ -109,7 +109,7 @@ RSpec.describe "Protection" do
     choose_option("Program of the directory", "Loan desk link")
     choose_option("Record types", "Outgoing loan")
     keys(:escape)
-    click_button("Make the token")
+    click_button("Create token")
     secret = find(".secret").text
     ask = lambda do
       uri = URI("#{Capybara.app_host}/access/v1/evaluation")
@@ -134,7 +134,7 @@ RSpec.describe "Protection" do
     attach_file(file.path, make_visible: true)
     expect(page).to have_text("2 refused")
     expect(page).to have_css("tr", text: "Purpose can't be changed: it is locked")
-    expect(page).to have_button("Store all of it", disabled: true)
+    expect(page).to have_button("Import all", disabled: true)
   end
 
   it "writes a rule about actions in the editor, and shows it on the map before it is kept" do
@@ -147,7 +147,7 @@ RSpec.describe "Protection" do
     close_list
     expect(page).to have_text("exporting it is denied")
     expect(page).to have_css(".before-after", text: "Export")
-    click_button("Keep in change set")
+    click_button("Save to change set")
     visit("/map?type=study-visit&mode=view&state=pending")
     expect(cell_words("Export", "Volunteer")).to eq("Denied")
     visit("/changes")

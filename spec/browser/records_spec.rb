@@ -44,7 +44,7 @@ RSpec.describe "Records" do
     find(".ant-select-item-option", text: "Proposed").click
     expect(page).to have_css(
       "[role=status]",
-      text: "Damage notes is hidden (Return details wait for the loan), so what was typed there is not saved"
+      text: "Damage notes is hidden (Return details wait for the loan), so the typed value is not saved"
     )
     expect_no_barrier
     click_button("Save")
@@ -58,7 +58,7 @@ RSpec.describe "Records" do
     enter_as("tomas", at: "/records/outgoing-loan/LN-0042?mode=edit")
     form_field("item_count").find("input").set("many")
     click_button("Save")
-    expect(page).to have_text("The save was refused; nothing was changed")
+    expect(page).to have_text("The record was not saved")
     expect(form_field("item_count")).to have_css(".field-fault", text: "Item count must be a whole number")
     page.refresh
     expect(form_field("item_count").find("input").value).to eq("many")
@@ -76,10 +76,10 @@ RSpec.describe "Records" do
       if_match: Server::Record.find_by(number: "LN-0042").etag, by: "Asha"
     )
     click_button("Save")
-    expect(page).to have_text("Somebody else saved this record since you opened it.")
-    click_button("Look at theirs beside mine")
+    expect(page).to have_text("Someone else saved this record after you opened it.")
+    click_button("Compare changes")
     expect(find("table[aria-label='Their changes and yours']")).to have_text(/Purpose.*Research/m)
-    click_button("Go on with these")
+    click_button("Continue with these")
     expect(form_field("purpose")).to have_text("Research")
     expect(form_field("borrower").find("input").value).to eq("Mine")
     click_button("Save")

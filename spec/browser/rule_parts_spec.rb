@@ -19,11 +19,11 @@ RSpec.describe "The parts of a rule" do
     expect_sentence("E-mail is masked (only the last 3 characters kept).")
     find("[aria-label='Characters kept']").set("5")
     expect_sentence("only the last 5 characters kept")
-    find("label", text: "may be replaced unseen").click
-    expect_sentence("may be replaced unseen")
+    find("label", text: "can be replaced while masked").click
+    expect_sentence("can be replaced while masked")
     choose_option("Mask format", "show a band")
     expect(page).to have_css(".fault", text: "the mask “band” does not suit E-mail, which is of kind text")
-    click_button("Keep in change set")
+    click_button("Save to change set")
     expect(page).to have_no_css(".rule-row.on", text: "changed")
   end
 
@@ -61,41 +61,41 @@ RSpec.describe "The parts of a rule" do
   end
 
   it "says different things of different fields, by mouse" do
-    click_button("only on some")
+    click_button("Limit to some records")
     choose_option("Field compared", "Stage", typing: "Stage")
-    click_button("and something else of other fields")
+    click_button("Add a line for other fields")
     choose_option("Fields, line 2", "Director’s sign-off", typing: "Director")
     close_list
     become("required", label: "Become, line 2")
-    click_button("and something else of other fields")
+    click_button("Add a line for other fields")
     choose_option("Fields, line 3", "Loan fee", typing: "Loan fee")
     close_list
     become("locked", label: "Become, line 3")
     expect_sentence("Loan fee is locked")
     become("open", label: "Otherwise, line 3")
     expect_sentence(/; Director’s sign-off is required; Loan fee is locked; otherwise Loan fee is open\./)
-    click_button("Leave line 2 out")
+    click_button("Remove line 2 out")
     expect_sentence(/kept\); Loan fee is locked; otherwise Loan fee is open\./)
     click_button("Undo")
     expect_sentence(/; Director’s sign-off is required; Loan fee is locked/)
-    click_button("Keep in change set")
+    click_button("Save to change set")
     expect(page).to have_css(".rule-row.on", text: "Director’s sign-off is required; Loan fee is locked; otherwise")
   end
 
   it "turns into a guardrail with a rank of its own" do
     find("[aria-label='Kind of rule'] label", text: "guardrail").click
-    click_button("Keep in change set")
+    click_button("Save to change set")
     expect(page).to have_css(".rule-row.on .rank", text: "G4")
   end
 
   it "is switched off and stays in the list" do
     find("label", text: "switched on").click
-    click_button("Keep in change set")
+    click_button("Save to change set")
     expect(page).to have_css(".rule-row.on.off", text: "switched off, changed")
   end
 
   it "compares with a date, a person and another field" do
-    click_button("only on some")
+    click_button("Limit to some records")
     choose_option("Field compared", "Leaving date", typing: "Leaving")
     choose_option("Comparison", "is before")
     choose_option("Compare with", "looked up:")
@@ -106,10 +106,10 @@ RSpec.describe "The parts of a rule" do
     choose_option("Compare with", "the value")
     choose_option("Value", "Ilka Fenn", typing: "Ilka")
     expect_sentence("when Courier is Ilka Fenn:")
-    click_button("turn into its opposite")
+    click_button("Negate")
     expect_sentence("when Courier is not Ilka Fenn (or is blank):")
-    click_button("take the “not” away")
+    click_button("Remove the negation")
     click_button("Remove the comparison of Courier")
-    expect(page).to have_button("only on some")
+    expect(page).to have_button("Limit to some records")
   end
 end

@@ -17,14 +17,14 @@ RSpec.describe "Rules" do
     expect(page).to have_css(".rule-row", text: "unsaved edit")
     find(".rule-row", text: "Fees belong to Finance").click
     expect(page).to have_field("Title", with: "Fees are Finance’s")
-    click_button("Discard my edit")
+    click_button("Discard draft")
     expect(page).to have_field("Title", with: "Fees belong to Finance")
     expect(page).to have_no_text("unsaved edit")
   end
 
   it "writes a condition without code and reads it back as a sentence" do
     open_rule("Fees belong to Finance")
-    click_button("only on some")
+    click_button("Limit to some records")
     choose_option("Field compared", "Stage")
     choose_option("Comparison", "is one of")
     choose_option("Values", "Signed")
@@ -33,7 +33,7 @@ RSpec.describe "Rules" do
     click_button("and …")
     choose_option("Join", "any of these holds")
     expect(page).to have_css(".reads", text: "Stage is one of Enquiry or Signed or ")
-    click_button("Keep in change set")
+    click_button("Save to change set")
     expect(page).to have_css(".rule-row.on", text: "when Stage is one of Enquiry or Signed or")
     expect(page).to have_css(".rule-row.on", text: "changed")
   end
@@ -43,15 +43,15 @@ RSpec.describe "Rules" do
     fill_in("Find in rules", with: "Loan fee")
     expect(page).to have_css(".rule-row", count: 5)
     find(".ant-select-item-option", text: "Loan fee", match: :first).click
-    expect(page).to have_css("[role='status']", text: /Rules that reach Loan fee of Outgoing loan: \d+ of \d+/)
-    expect(page).to have_css(".rule-row", text: /Signed loans keep their figures\s*names it\s*Comes to: locked/)
+    expect(page).to have_css("[role='status']", text: /Rules that apply to Loan fee of Outgoing loan: \d+ of \d+/)
+    expect(page).to have_css(".rule-row", text: /Signed loans keep their figures\s*names it\s*Result: locked/)
     find(".rule-row", text: "Signed loans keep their figures").click
     expect(page).to have_css("aside[aria-label='Rule']", text: "Edit rule")
-    click_button("all rules again")
+    click_button("show all rules")
     expect(page).to have_css(".rule-row", minimum: 30)
     visit("/catalogue?type=study-visit")
-    click_link("Rules that reach Safeguarding notes")
-    expect(page).to have_css("[role='status']", text: "Rules that reach Safeguarding notes of Study visit")
+    click_link("Rules that apply to Safeguarding notes")
+    expect(page).to have_css("[role='status']", text: "Rules that apply to Safeguarding notes of Study visit")
   end
 
   it "lists only what the question's mode and audiences leave, and says so" do
@@ -65,15 +65,15 @@ RSpec.describe "Rules" do
     told = all(".rule-row .title").map { |title| title.text.strip }
     expect(told).to include(*own.map(&:title))
     expect(told.size).to be < 32
-    click_button("all rules again")
+    click_button("show all rules")
     expect(page).to have_css(".rule-row", count: 38)
   end
 
   it "offers to leave out records in which something is blank" do
     enter_as("mairin", at: "/rules?type=outgoing-loan&rule=ol-costly-loans-name-a-courier")
-    click_button("turn into its opposite")
-    expect(page).to have_css(".hint", text: "Where Insured total is blank, this holds too.")
-    click_button("leave blank ones out")
+    click_button("Negate")
+    expect(page).to have_css(".hint", text: "Where Insured total is blank, this is true too.")
+    click_button("exclude blanks")
     expect(page).to have_css(".reads",
                              text: "Insured total is less than 50,000.00 (or is blank) and Insured total is filled")
     expect(page).to have_no_css(".hint", text: "Where Insured total is blank")
@@ -84,11 +84,11 @@ RSpec.describe "Rules" do
     expect(page).to have_text("Some parts are still missing")
     expect(page).to have_no_css(".fault")
     fill_in("Title", with: "A first rule")
-    click_button("Keep in change set")
-    expect(page).to have_text("Say whom the rule is for: somebody, or everyone outright.")
+    click_button("Save to change set")
+    expect(page).to have_text("Choose an audience, or everyone.")
     find("[aria-label='Audience'] label", text: "everyone").click
     expect(page).to have_no_text("Say whom the rule is for")
-    expect(page).to have_text("Say what becomes of the fields.")
+    expect(page).to have_text("Choose what happens to the fields.")
   end
 
   it "shows both versions to the second of two administrators" do
@@ -98,10 +98,10 @@ RSpec.describe "Rules" do
     other =
       Server::PolicyStore.instance.pending.document["rules"].find { |rule| rule["id"] == "ol-fees-belong-to-finance" }
     store.put("rule", other["id"], other.merge("title" => "Theirs"), if_match: :any)
-    click_button("Keep in change set")
+    click_button("Save to change set")
     expect(page).to have_css(".ant-modal", text: "Theirs, now in the change set: Theirs")
-    expect(page).to have_css(".ant-modal", text: "Yours, not kept yet: Mine")
-    click_button("Keep mine over theirs")
+    expect(page).to have_css(".ant-modal", text: "Yours, not saved yet: Mine")
+    click_button("Use mine")
     expect(page).to have_css(".rule-row.on", text: "Mine")
   end
 
@@ -112,7 +112,7 @@ RSpec.describe "Rules" do
     expect(page).to have_no_css(".rule-row", text: "Fees belong to Finance")
     click_link("Changes")
     expect(page).to have_css(".change-row", text: "removed")
-    click_button("Take back")
+    click_button("Remove edit")
     expect(page).to have_text("No edit is waiting.")
   end
 
@@ -121,7 +121,7 @@ RSpec.describe "Rules" do
     enter_as("xenia", at: "/rules?type=outgoing-loan")
     find(".rule-row", text: "Fees belong to Finance").click
     expect(page).to have_css("aside[aria-label='Rule'] .reads", text: "For Finance Partner")
-    expect(page).to have_no_button("Keep in change set")
+    expect(page).to have_no_button("Save to change set")
     expect(page).to have_field("Title", disabled: true)
   end
 

@@ -14,13 +14,13 @@ RSpec.describe "A session that ends in the middle of work" do
     enter_as("mairin", at: "/rules?type=outgoing-loan")
     find(".rule-row", text: "Fees belong to Finance").click
     fill_in("Title", with: "Half written")
-    expect(page).to have_button("Keep in change set", disabled: false)
+    expect(page).to have_button("Save to change set", disabled: false)
     end_all_sessions
-    press("Keep in change set")
+    press("Save to change set")
     expect(page).to have_field("Sign-in name")
     pass_the_door("mairin")
     expect(page).to have_field("Title", with: "Half written")
-    click_button("Keep in change set")
+    click_button("Save to change set")
     expect(page).to have_css(".rule-row.on", text: "Half written")
   end
 
@@ -77,13 +77,13 @@ RSpec.describe "A session that ends in the middle of work" do
   it "lets people change their own password" do
     enter_as("asha", at: "/records")
     click_button("Asha Brandt: change your password")
-    fill_in("The password you have now", with: "wrong")
-    fill_in("A new one, ten characters at least", with: "another lantern")
-    click_button("Change it")
+    fill_in("Current password", with: "wrong")
+    fill_in("New password, at least 10 characters", with: "another lantern")
+    click_button("Change password")
     expect(page).to have_css("[role=alert]", text: "That is not your password")
     expect_no_barrier
-    fill_in("The password you have now", with: Server::DemoData::PASSWORD)
-    click_button("Change it")
+    fill_in("Current password", with: Server::DemoData::PASSWORD)
+    click_button("Change password")
     expect(page).to have_text("Your password is changed")
     expect(Server::Account.named("asha").authenticate("another lantern")).to be_truthy
   end

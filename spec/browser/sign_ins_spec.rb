@@ -6,9 +6,9 @@ RSpec.describe "Sign-ins" do
     click_button("Sign-ins")
     choose_option("Person of the directory", "Greta Moss", typing: "greta")
     expect(page).to have_field("Name", with: "Greta Moss")
-    fill_in("First password, ten characters at least", with: Server::DemoData::PASSWORD)
+    fill_in("Initial password, at least 10 characters", with: Server::DemoData::PASSWORD)
     click_button("Let in")
-    expect(page).to have_css("[aria-label='Who may sign in'] tr", text: "greta.moss")
+    expect(page).to have_css("[aria-label='Sign-ins'] tr", text: "greta.moss")
     expect_no_barrier
     find(".ant-modal-footer button", text: "Close").click
     leave
@@ -23,7 +23,7 @@ RSpec.describe "Sign-ins" do
     within(".sign-in-form") do
       fill_in("Sign-in name", with: "asha")
       fill_in("Name", with: "Another Asha")
-      fill_in("First password, ten characters at least", with: Server::DemoData::PASSWORD)
+      fill_in("Initial password, at least 10 characters", with: Server::DemoData::PASSWORD)
     end
     click_button("Let in")
     expect(page).to have_css("[role=alert]", text: "Login has already been taken")

@@ -192,7 +192,7 @@ RSpec.describe "Approval" do
     it "does not lie in the past" do
       add_rule
       expect(at_moment(Time.now - 60)).to eq(422)
-      expect(told).to eq(["/at: lies in the past"])
+      expect(told).to eq(["/at: is in the past"])
     end
 
     def run_audit

@@ -8,7 +8,7 @@ RSpec.describe "Bad input of any kind" do
     expect(call(:post, "/api/rules", "rule=1", type: "application/x-www-form-urlencoded")).to eq(415)
     expect(call(:post, "/api/rules", "{\"rule\": 1}")).to eq(422)
     expect(call(:post, "/api/rules", { rule: rule, colour: "red" })).to eq(422)
-    expect(told).to eq(["/colour: is not a member known here"])
+    expect(told).to eq(["/colour: is not an allowed member"])
     expect(call(:post, "/api/rules", { rule: rule(colour: "red") })).to eq(422)
     expect(call(:post, "/api/rules", "[]")).to eq(422)
     expect(call(:post, "/api/rules", "{\"rule\":{},\"rule\":{}}")).to eq(400)

@@ -103,7 +103,7 @@ RSpec.describe "The catalogue by hand" do
     record = Server::Record.find_by(number: "LN-0042")
     expect(record.values["purpose"]).not_to be_nil
     status = call(:patch, "/api/records/outgoing-loan/LN-0042", { changes: { stage: "signed" } }, if_match: record.etag)
-    expect([status, answer["detail"]]).to eq([422, "Stage: Signed is no longer offered"])
+    expect([status, answer["detail"]]).to eq([422, "Stage: Signed is no longer available"])
   end
 
   it "makes and removes record types and baselines, and says whom it changes" do

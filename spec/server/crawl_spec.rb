@@ -63,7 +63,7 @@ RSpec.describe "Nothing of a hidden value comes out" do
     reason = { reason: "To see what comes" }
     ask.call(:post, "#{path}/#{number}/reveals", reason)
     type_of(type).fields.each { |field| ask.call(:post, "#{path}/#{number}/reveals", reason.merge(field: field.id)) }
-    # Tries are counted, whatever the record holds.
+    # Tries are counted, for any record.
     Server::SignInGuard.clear
     ask.call(:post, "#{path}/#{number}/unlock", reason.merge(password: "guessed at"))
     etag = Server::Record.find_by!(record_type: type, number: number).etag

@@ -76,7 +76,7 @@ RSpec.describe "Expectations" do
     expect(listed("volunteers")).to be_nil
   end
 
-  it "about a field that went can't be asked any more, and hold nothing up unseen" do
+  it "about a field that went can’t be checked any more, and hold nothing up unseen" do
     keep({ "id" => "one", "title" => "One",
            "question" => { "user" => "tomas.reyl", "record_type" => "outgoing-loan", "unit" => "the-kiln-works",
                            "mode" => "edit" },

@@ -95,7 +95,7 @@ RSpec.describe "Imports" do
     directory["users"] << user.merge("id" => "new.comer", "name" => "New Comer", "email" => "new@example.org")
     expect(import("directory", JSON.generate(directory), apply: false)).to eq(200)
     expect(@preview["sentences"]).to include(/\ACleo Marchetti sees more of .*Unit value/)
-    expect(@preview["sentences"].last).to eq("Not compared, because only one side knows them: 1 person new.")
+    expect(@preview["sentences"].last).to eq("Not compared, because they exist on one side only: 1 person new.")
     policy["rules"].find { |each| each["id"] == "ol-volunteers-never-see-money" }["state"] = "off"
     expect(import("policy", JSON.generate(policy), apply: false)).to eq(200)
     expect(@preview["sentences"]).to all(match(/sees? more of/))

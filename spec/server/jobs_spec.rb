@@ -67,7 +67,7 @@ RSpec.describe "Long jobs" do
     2.times { Server::Jobs::Schedule.perform(Server::Jobs::Scheduled["tell_of_reviews"]) }
     told = Server::Message.where(kind: "review_due", person: "mairin.okafor").pluck(:subject)
     expect(told).to match_array(
-      rules.first(2).map { |rule| "“#{rule['title']}” is to be reviewed by #{rule['review_by']}" }
+      rules.first(2).map { |rule| "“#{rule['title']}” is due for review by #{rule['review_by']}" }
     )
   end
 

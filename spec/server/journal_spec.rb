@@ -50,10 +50,10 @@ RSpec.describe "The journal" do
     expect(entries.pluck(:kind, :person, :number, :subject, :reason)).to eq(
       [["refused", "tomas.reyl", "LN-0042", "Save changes", "Unit value can't be set: it is hidden"],
        ["refused", "tomas.reyl", "LN-0042", "Unlock a record for some minutes", "The password was not theirs"],
-       ["not_allowed", "tomas.reyl", nil, "The open change set", "As record user you may not do this"],
+       ["not_allowed", "tomas.reyl", nil, "The open change set", "As record user you can’t do this"],
        ["not_allowed", "tomas.reyl", nil, "Make the change set the next edition",
-        "As record user you may not do this"],
-       ["not_allowed", "tomas.reyl", nil, "Rules in order of rank", "As record user you may not do this"]]
+        "As record user you can’t do this"],
+       ["not_allowed", "tomas.reyl", nil, "Rules in order of rank", "As record user you can’t do this"]]
     )
     call(:get, "#{loan}/journal")
     expect(last_response.body).not_to include("hidden")
@@ -87,12 +87,12 @@ RSpec.describe "The journal" do
     end
     actor = Server::JournalEntry.find(ids[1]).actor
     tamper("UPDATE journal_entries SET actor = 'Zora' WHERE id = #{ids[1]}")
-    expect(verified).to eq("entry #{ids[1]}: is not what it was when it was written\n")
+    expect(verified).to eq("entry #{ids[1]}: was changed after it was written\n")
     tamper("UPDATE journal_entries SET actor = '#{actor}' WHERE id = #{ids[1]}")
     tamper("DELETE FROM journal_entries WHERE id = #{ids.last}")
-    expect(verified("--seen", head)).to eq("entry #{ids.last}: was seen before and is not there any more\n")
+    expect(verified("--seen", head)).to eq("entry #{ids.last}: was seen before and is missing\n")
     tamper("DELETE FROM journal_entries WHERE id = #{ids[0]}")
-    expect(verified).to eq("entry #{ids[0] + 1}: entry #{ids[0]} is not there any more\n")
+    expect(verified).to eq("entry #{ids[0] + 1}: entry #{ids[0]} is missing\n")
   end
 
   it "ends by age with the chain whole, and writes that down" do
@@ -153,9 +153,9 @@ RSpec.describe "The journal" do
 
     it "finds a chain that was written anew from before the seal, and one that was cut off there" do
       written_anew(sealed - 2)
-      expect(verified).to include("entry #{sealed}: is another than the one that was seen before")
+      expect(verified).to include("entry #{sealed}: differs from the entry seen before")
       tamper("DELETE FROM journal_entries WHERE id > #{sealed - 5}")
-      expect(verified).to include("entry #{sealed}: was seen before and is not there any more")
+      expect(verified).to include("entry #{sealed}: was seen before and is missing")
     end
 
     it "finds a seal that somebody else made" do

@@ -81,7 +81,7 @@ RSpec.describe "Looking as somebody else" do
       "department:registration,unit:orrery-hall,user:asha.brandt"
     )
     expect(answer["columns"].map { |column| column["name"] }).to eq(
-      ["Anybody at all", "Insurance Circle", "Registration", "Orrery Hall", "Asha Brandt"]
+      ["Anyone", "Insurance Circle", "Registration", "Orrery Hall", "Asha Brandt"]
     )
     expect(answer["rows"].find { |row| row["field"] == "unit_value" }["cells"]).to eq(
       %w[hidden read_only hidden hidden read_only]

@@ -28,7 +28,7 @@ RSpec.describe "Records protected as wholes" do
     expect(words).to eq(["Purpose can't be changed: it is locked"])
     expect(call(:post, "#{loans}/LN-0001/unlock", { reason: "To mend it", minutes: 10, password: "three-lanterns" }))
       .to eq(422)
-    expect(words).to eq(["You may not unlock this outgoing loan"])
+    expect(words).to eq(["You can’t unlock this outgoing loan"])
 
     sign_in("ravi")
     expect(call(:post, "#{loans}/LN-0001/unlock",
@@ -55,7 +55,7 @@ RSpec.describe "Records protected as wholes" do
   it "locks by hand whom the policy lets, tells those who can lift it, and gives the lock back" do
     sign_in("tomas")
     expect(call(:post, "#{loans}/LN-0042/lock", { reason: "In dispute" })).to eq(422)
-    expect(words).to eq(["You may not lock this outgoing loan (Loans are locked by those who run them)"])
+    expect(words).to eq(["You can’t lock this outgoing loan (Loans are locked by those who run them)"])
     sign_in("asha")
     expect(call(:post, "#{loans}/LN-0042/lock", { reason: "In dispute" })).to eq(201)
     expect(call(:post, "#{loans}/LN-0042/lock", { reason: "In dispute" })).to eq(409)
@@ -88,7 +88,7 @@ RSpec.describe "Records protected as wholes" do
     sign_in("ilka")
     expect(call(:post, "#{loans}/LN-0042/reveals",
                 { field: "borrower_contact", reason: "The crate is lost" })).to eq(422)
-    expect(words).to eq(["You may not have a covered value revealed of this outgoing loan"])
+    expect(words).to eq(["You can’t reveal a masked value of this outgoing loan"])
   end
 
   it "reveals a whole record in an emergency, and tells the group that the policy names" do
@@ -151,7 +151,7 @@ RSpec.describe "Records protected as wholes" do
     sign_in("tomas")
     standing("LN-0007")
     expect(call(:delete, "#{loans}/LN-0007", nil, if_match: @etag)).to eq(422)
-    expect(words).to eq(["You may not delete this outgoing loan (Only Registration deletes loans)"])
+    expect(words).to eq(["You can’t delete this outgoing loan (Only Registration deletes loans)"])
     sign_in("asha")
     standing("LN-0004")
     expect(call(:delete, "#{loans}/LN-0004", nil, if_match: @etag)).to eq(422)

@@ -43,7 +43,7 @@ RSpec.describe "Several rules at once" do
     expect(ids.map { |id| now(id) }).to all(be_nil)
   end
 
-  it "are left alone when anything is wrong: a rule that is gone, a member nobody knows, an edit meanwhile" do
+  it "are left alone when anything is wrong: a removed rule, a member nobody knows, an edit meanwhile" do
     ids = officers.first(2).map { |rule| rule["id"] }
     expect(done(ids + ["gone"], 0) { { state: "off" } }).to eq(422)
     expect(done(ids, 0) { { audience: { by: { role: "ghost" } } } }).to eq(422)

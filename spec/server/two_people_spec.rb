@@ -160,7 +160,7 @@ RSpec.describe "A second person" do
     Server::Due.publish
     expect(Server::Edition.maximum(:number)).to eq(newest)
     entry = Server::JournalEntry.where(kind: "not_published").last
-    expect(entry.reason).to eq("Mairin Okafor may not publish any more")
+    expect(entry.reason).to eq("Mairin Okafor can no longer publish")
   end
 
   it "who made a token takes it along when they may not make any" do

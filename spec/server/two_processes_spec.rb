@@ -158,7 +158,7 @@ RSpec.describe "Several processes" do
       db.close
     end
     again = server
-    # What the killed servers were at is taken up again.
+    # What the killed servers were at is restored.
     run = -> { again.ask("xenia", :get, "/api/findings?state=in_force").last.dig("run", "status") }
     ends = Time.now + 60
     sleep 0.2 while run.call == "running" && Time.now < ends

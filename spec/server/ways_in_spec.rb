@@ -68,7 +68,7 @@ RSpec.describe "Every way into a record" do
     expect(stored(loan)).to eq(before)
   end
 
-  it "refuses the same of a record that somebody has unlocked for a time" do
+  it "refuses the same of a record that somebody has temporarily unlocked" do
     Server::Record.find_by!(number: "LN-0001").update!(lifted_until: Time.now + 600, lifted_by: "Ravi Sandoval")
     signed = { "purpose" => "research", **changes, "director_sign_off" => false }
     expect(by_form("asha", signed, "LN-0001")).to match_array(words)

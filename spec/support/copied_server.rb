@@ -8,7 +8,7 @@ require "puma/server"
 # it whatever becomes of it, and writes to a file: what outlived it would otherwise keep the output of the specs open.
 module CopiedServer
   THREADS = { min_threads: 1, max_threads: 6 }.freeze
-  # All of them listen at the same address, one after the other.
+  # View all listen at the same address, one after the other.
   DOOR = TCPServer.new("127.0.0.1", 0)
   LOG = File.join(Dir.tmpdir, "cobalt-copied-server-#{Process.pid}.log")
   # Lines of the log that are printed where the process did not end as it should.

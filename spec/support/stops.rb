@@ -61,7 +61,7 @@ class Stops
              "lines" => [{ "fields" => ["purpose"], "effects" => [{ "effect" => "lock" }] }],
              "audience" => { "everyone" => true } }
     @done.rules[id] = true if server.ask("mairin", :post, "/api/rules", { rule: rule })[0] == 201
-    # Long enough for others to publish what they have looked at.
+    # Long enough for others to publish what they have revealed.
     sleep random.rand(0.6)
     return unless random.rand < 0.3
 
@@ -73,7 +73,7 @@ class Stops
     _, set = server.ask("zora", :get, "/api/change-set")
     status, edition = server.ask("zora", :post, "/api/change-set/publish", { revision: set["revision"] })
     @done.editions[edition["number"]] = edition["sha256"] if status == 201
-    server.ask("zora", :post, "/api/change-sets", { name: "Beside" }) if random.rand < 0.05
+    server.ask("zora", :post, "/api/change-sets", { name: "Compare with" }) if random.rand < 0.05
     sleep random.rand(0.2)
   end
 

@@ -46,7 +46,7 @@ RSpec.describe CobaltLedger::Audit::Concern do
     expect(about?("disagreement", 1, 2, audiences: members([:user, "asha"]))).to be(false)
   end
 
-  it "shows a rule that is for nobody to everybody, and one that is gone to every question" do
+  it "shows a rule that is for no one to everybody, and one that is gone to every question" do
     expect(about?("nobody", 4, audiences: members([:user, "asha"]))).to be(true)
     expect(described_class.new(policy(*rules), directory, mode: "view").about?("never_wins", ["gone"])).to be(true)
   end

@@ -82,7 +82,7 @@ RSpec.describe CobaltLedger::Formats::FormsReader do
           ]
         }
       end,
-      "/record_types/0/forms/0/sections/1/fields/0: stands twice on this form"
+      "/record_types/0/forms/0/sections/1/fields/0: appears twice on this form"
     ],
     "people that are not there" => [
       ->(spec) { { forms: [spec.short.merge("audience" => { "any" => [{ "role" => "ghost" }] }), spec.full] } },

@@ -47,9 +47,9 @@ RSpec.describe CobaltLedger::Changes::Comparison do
   it "tells a condition that moves, both ways, though the outcomes are the same" do
     locked = ->(stages) { editing("count", "lock", when: compare("stage", "one_of", stages)) }
     expect(told([locked.call(%w[signed out])], [locked.call(%w[enquiry])])).to contain_exactly(
-      "Everyone may now change Count of an outgoing loan when editing: Read-only becomes Editable, " \
+      "Everyone can now edit Count of an outgoing loan when editing: Read-only becomes Editable, " \
       "when Stage is one of Signed or Out.",
-      "Everyone may no longer change Count of an outgoing loan when editing: Editable becomes Read-only, " \
+      "Everyone can no longer edit Count of an outgoing loan when editing: Editable becomes Read-only, " \
       "when Stage is one of Enquiry."
     )
   end
@@ -57,7 +57,7 @@ RSpec.describe CobaltLedger::Changes::Comparison do
   it "tells a threshold and a mask that move" do
     locked = ->(limit) { editing("notes", "lock", when: compare("count", "at_least", limit)) }
     expect(told([locked.call(30)], [locked.call(3)])).to eq(
-      ["Everyone may no longer change Notes of an outgoing loan when editing: Editable becomes Read-only, " \
+      ["Everyone can no longer edit Notes of an outgoing loan when editing: Editable becomes Read-only, " \
        "when Count is less than 30 (or is blank) and Count is at least 3."]
     )
     masked = ->(count) { editing("notes", mask("keep_last", count: count)) }
@@ -71,7 +71,7 @@ RSpec.describe CobaltLedger::Changes::Comparison do
     shown = editing("location", "show", audience: { "any" => [{ "role" => "courier" }] },
                                         window: { "until" => "2026-12-31" })
     expect(told([], [shown])).to eq(
-      ["Ilka Fenn sees more of and may now change Location of an outgoing loan when editing: Hidden becomes " \
+      ["Ilka Fenn sees more of and can now edit Location of an outgoing loan when editing: Hidden becomes " \
        "Editable, until 1 Jan 2027 00:00 (UTC)."]
     )
     hidden = rule("notes", "hide", reach: { "modes" => ["edit"], "channels" => %w[automation interface] })
@@ -79,7 +79,7 @@ RSpec.describe CobaltLedger::Changes::Comparison do
     refusing = editing("count", { "effect" => "refuse", "message" => "Not so" })
     expect(told([], [refusing])).to match([/^Everyone is refused more over Count .+ refused with “Not so”\.$/])
     setting = editing("count", { "effect" => "set", "to" => { "value" => 0 } })
-    expect(told([], [setting])).to match([/^Everyone finds another value in Count .+Editable, set to 0\.$/])
+    expect(told([], [setting])).to match([/^Everyone gets a different value in Count .+Editable, set to 0\.$/])
     more = [[], [field("fresh", label: "open")]].map { |fields| policy_document(fields: loan_fields + fields) }
     lines = described_class.new(*more.map { |document| engine_of(document) }).lines
     expect(lines.map { |line| [line.field, line.before, line.after.state.level, line.direction] }).to include(
@@ -103,7 +103,7 @@ RSpec.describe CobaltLedger::Changes::Comparison do
   it "names a few people, and says it of several" do
     hidden = editing("notes", "hide", audience: { "any" => [{ "user" => "asha" }, { "role" => "courier" }] })
     expect(told([], [hidden])).to eq(
-      ["Asha Brandt and Ilka Fenn see less of and may no longer change Notes of an outgoing loan when editing: " \
+      ["Asha Brandt and Ilka Fenn see less of and can no longer edit Notes of an outgoing loan when editing: " \
        "Editable becomes Hidden."]
     )
   end
@@ -118,7 +118,7 @@ RSpec.describe CobaltLedger::Changes::Comparison do
     expect(compared.undecided.map { |each| [each.field, each.mode] }).to include(%w[notes edit])
   end
 
-  it "tells what only records meet that somebody has unlocked for a time" do
+  it "tells what only records meet that somebody has temporarily unlocked" do
     locking = ->(kind) { rule([], "lock", id: "r9", kind: kind, targets: { "record" => true }) }
     told = told([locking.call("ordinary")], [locking.call("guardrail")])
     expect(told).to include(/^Everyone may no longer .+, when somebody has unlocked the record for a time\.$/)

@@ -11,7 +11,7 @@ RSpec.describe CobaltLedger::Changes::Consequences do
   end
 
   it "says whom a new rule touches, where, when and on what condition" do
-    locked = "may no longer change Notes of an outgoing loan when editing"
+    locked = "can no longer edit Notes of an outgoing loan when editing"
     expect(told([], [locking])).to eq(["Everyone #{locked}: Editable becomes Read-only, when Stage is Signed."])
     narrow = locking.merge("audience" => { "any" => [{ "role" => "courier" }] },
                            "reach" => { "units" => ["kiln"], "modes" => %w[edit] })
@@ -23,14 +23,14 @@ RSpec.describe CobaltLedger::Changes::Consequences do
   it "joins fields and modes that fare alike, and says what ends" do
     hiding = rule(%w[notes count], "hide", id: "r1")
     expect(told([], [hiding])).to contain_exactly(
-      "Everyone sees less of and may no longer change Count and Notes of an outgoing loan when creating or editing: " \
+      "Everyone sees less of and can no longer edit Count and Notes of an outgoing loan when creating or editing: " \
       "Editable becomes Hidden.",
       "Everyone sees less of Count, Total and Notes of an outgoing loan when viewing or listing: " \
       "Read-only becomes Hidden.",
       "Everyone sees less of Total of an outgoing loan when creating or editing: Read-only becomes Hidden."
     )
     expect(told([locking], [])).to eq(
-      ["Everyone may now change Notes of an outgoing loan when editing: Read-only becomes Editable, " \
+      ["Everyone can now edit Notes of an outgoing loan when editing: Read-only becomes Editable, " \
        "when Stage is Signed."]
     )
     expect(told([locking], [locking])).to eq([])
@@ -56,14 +56,14 @@ RSpec.describe CobaltLedger::Changes::Consequences do
     )
     never = { "all" => [compare("count", "less", 1), compare("count", "greater", 5)] }
     expect(why.call([], rule("notes", "lock", id: "r9", when: never))).to eq(
-      ["Its condition never holds at the moment."]
+      ["Its condition can’t be true at present."]
     )
     expect(why.call([], rule("notes", "lock", id: "r9", audience: { "any" => [{ "group" => "empty" }] }))).to eq(
-      ["It is meant for nobody."]
+      ["Its audience is empty."]
     )
     expect(why.call([], rule("notes", "lock", id: "r9"))).to eq([])
     renamed = [keeping, keeping.merge("title" => "Other")].map { |each| engine(each) }
     expect(described_class.new(*renamed, "r8",
-                               since: nil).why.map(&:words)).to eq(["Nothing that decides has been edited."])
+                               since: nil).why.map(&:words)).to eq(["Nothing that affects access has been edited."])
   end
 end

@@ -50,7 +50,7 @@ RSpec.describe CobaltLedger::Changes::DocumentEdits do
     account = CobaltLedger::Changes::Account.new(*policies, directory).of(edits.first)
     expect(account).to eq(
       "title" => "Record type Outgoing loan",
-      "lines" => ["New fields: Weight", "Dropped fields: Location", "Remarks: name “Notes” becomes “Remarks”"]
+      "lines" => ["New fields: Weight", "Removed fields: Location", "Remarks: name “Notes” becomes “Remarks”"]
     )
   end
 

@@ -47,7 +47,7 @@ RSpec.describe CobaltLedger::Changes::ExpectationSentence do
 
   it "reads as one sentence" do
     expect(said(claim)).to eq(
-      "Never shown in clear to Courier except Night Custodians: any field labelled Restricted of any record."
+      "Never shown unmasked to Courier except Night Custodians: any field labelled Restricted of any record."
     )
     everyone = claim.merge("never" => { "may" => "change", "record_types" => ["loan"], "fields" => ["location"],
                                         "audience" => { "everyone" => true, "except" => [{ "user" => "asha" }] },

@@ -107,7 +107,7 @@ RSpec.describe CobaltLedger::Conditions do
     ],
     "an impossible range" => [
       { "compare" => "between", "left" => { "field" => "count" }, "right" => { "values" => [9, 1] } },
-      "/when/right/values: the range ends before it begins, so it can never hold"
+      "/when/right/values: the range ends before it begins, so it can never be true"
     ],
     "a missing value" => [
       { "compare" => "equal", "left" => { "field" => "count" } }, "/when/right: a value to compare with is missing"

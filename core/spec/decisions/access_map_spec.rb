@@ -75,7 +75,7 @@ RSpec.describe CobaltLedger::Decisions::AccessMap do
     expect(told["required"][[:entered, "count"]] * told["required"][[:entered, "value"]]).to be >= 100
   end
 
-  it "invents no outcome from conditions that can't hold together" do
+  it "invents no outcome from conditions that can’t be true together" do
     clashing =
       engine(rule("notes", "hide", when: { "all" => [compare("count", "greater", 5), compare("count", "less", 3)] }))
     expect(map(clashing).rows["notes"].first.levels).to eq(["editable"])

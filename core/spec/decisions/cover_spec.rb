@@ -30,6 +30,6 @@ RSpec.describe CobaltLedger::Decisions::Cover do
   end
 
   it "says so of what can't be told" do
-    expect(told([[true, true], [nil, true]], [[nil, true]])).to eq("it can't be told whether Stage is Signed")
+    expect(told([[true, true], [nil, true]], [[nil, true]])).to eq("it can’t be determined whether Stage is Signed")
   end
 end

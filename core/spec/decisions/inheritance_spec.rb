@@ -80,7 +80,7 @@ RSpec.describe CobaltLedger::Decisions::Inheritance do
                                                  "copy" => "secret" }))["copy"].level).to eq("editable")
     verdict = CobaltLedger::Decisions::Saving.new(engine).judge(question, { "copy" => "other" })
     expect(verdict.refusals.map(&:words)).to eq(
-      ["Copy can't be set: it is hidden (covered as on the record that Loan names)"]
+      ["Copy can't be set: it is hidden (covered as on the record in Loan names)"]
     )
   end
 end

@@ -204,7 +204,7 @@ RSpec.describe CobaltLedger::Decisions::Settling do
       expect(told.call("value" => 2000)).to eq([[nil, "refused", "Ask the panel first"]])
       expect(told.call("count" => 3)).to be_empty
       expect(save(refusing, { "notes" => "x" }, stored: { "count" => "lots" }).refusals.map(&:words)).to eq(
-        ["Too many for one loan (its condition can't be evaluated, so it counts)"]
+        ["Too many for one loan (its condition can’t be evaluated, so it applies)"]
       )
     end
 

@@ -66,7 +66,7 @@ RSpec.describe CobaltLedger::Decisions::Typing do
     expect(verdict.accepted).to be(true)
     expect(verdict.stored.compact).to eq("lead" => "ilka")
     expect(verdict.aside.map(&:words)).to contain_exactly(
-      "Grade is hidden, by rule 1 Grades wait for a lead, so what was typed there is not saved",
+      "Grade is hidden, by rule 1 Grades wait for a lead, so the typed value is not saved",
       a_string_starting_with("Hours is hidden"), a_string_starting_with("Plan is locked")
     )
   end
@@ -96,7 +96,7 @@ RSpec.describe CobaltLedger::Decisions::Typing do
   it "lets nobody create what is closed to them, and an empty change change nothing" do
     closed = engine(rule(%w[stage count value contact location notes], "lock"))
     expect(judge(closed, {}, mode: "create").refusals.map(&:words)).to eq(
-      ["No field of a new outgoing loan is open to you, so you can't create one"]
+      ["No field of a new outgoing loan can be edited by you, so you can’t create one"]
     )
     expect(judge(closed, {}, count: 2).accepted).to be(true)
     writing = engine(rule("notes", { "effect" => "set", "to" => { "value" => "seen" } }))

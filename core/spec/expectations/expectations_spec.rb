@@ -125,13 +125,13 @@ RSpec.describe CobaltLedger::Expectations::Checker do
       expect([status.call("editable"), status.call(%w[editable read_only])]).to eq(%w[fails holds])
     end
 
-    it "says whether a save is turned down, with what was typed" do
+    it "says whether a save is refused, with what was typed" do
       refused = { "refused" => true }
       expect(status(refused, entered: { "contact" => "Ilse" }).first).to eq("holds")
       expect(status(refused, entered: { "notes" => "x" }).first).to eq("fails")
     end
 
-    it "can't be asked about what is not there any more" do
+    it "can’t be checked about what is missing" do
       expect(status({ "levels" => { "gone" => "hidden" } })).to eq(
         ["unaskable", "Outgoing loan has no field “gone” (/answer/levels/gone)"]
       )

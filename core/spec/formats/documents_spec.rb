@@ -21,7 +21,7 @@ RSpec.describe "Policy and directory documents" do
   end
 
   it "refuses unknown members, wrong kinds and other versions, each with its place" do
-    expect(refusals(base.merge("colour" => "red"))).to eq(["/colour: is not a member known here"])
+    expect(refusals(base.merge("colour" => "red"))).to eq(["/colour: is not an allowed member"])
     expect(refusals(base.merge("version" => 3))).to eq(["/version: must be one of 1, 2"])
     expect(refusals(with_rule(rank: "first"))).to eq(["/rules/0/rank: must be an integer"])
     expect(refusals(base.except("labels"))).to eq(["lacks “labels”"])
@@ -114,7 +114,7 @@ RSpec.describe "Policy and directory documents" do
       }
     }
     expect(refusals(base.merge("baselines" => [baseline]))).to contain_exactly(
-      "/baselines/0: assign the baseline to units or to categories; as it is it would never hold",
+      "/baselines/0: assign the baseline to units or categories; without them it never applies",
       "/baselines/0/states/nothing: Outgoing loan has no field “nothing”"
     )
     expect(

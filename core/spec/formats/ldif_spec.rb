@@ -81,7 +81,7 @@ RSpec.describe CobaltLedger::Formats::PeopleLdif do
     ],
     "a value kept elsewhere" => [
       "dn: uid=a,dc=x\njpegPhoto:< file:///etc/passwd",
-      "line 2: keeps its value elsewhere; values must stand in the file"
+      "line 2: refers to an outside value; values must be in the file"
     ],
     "broken base64" => ["dn: uid=a,dc=x\ncn:: ***", "line 2: is not base64"],
     "a line that is no attribute" => ["dn: uid=a,dc=x\nnonsense", "line 2: is not “attribute: value”"],
@@ -90,7 +90,7 @@ RSpec.describe CobaltLedger::Formats::PeopleLdif do
     "another version" => [
       "version: 2\ndn: uid=a,dc=x\nobjectClass: inetOrgPerson\nuid: a", "line 1: only LDIF version 1 can be read"
     ],
-    "nobody" => ["dn: dc=x\nobjectClass: domain\ndc: x", "holds nobody of the class inetOrgPerson"],
+    "nobody" => ["dn: dc=x\nobjectClass: domain\ndc: x", "contains no one of the class inetOrgPerson"],
     "bytes that are not UTF-8" => [
       "dn: uid=a,dc=x\ncn: \xFF\xFE", "is not UTF-8 text; LDIF keeps other bytes as base64"
     ]

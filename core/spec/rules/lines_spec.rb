@@ -57,7 +57,7 @@ RSpec.describe CobaltLedger::Rules::Line do
       ["/rules/0/lines/0: name at least one field, section or action, or the record"]
     )
     expect(refused(version_two(lined(line("notes", "lock", otherwise: ["unlock"]))))).to eq(
-      ["/rules/0/lines/0/otherwise: without a condition there is no otherwise"]
+      ["/rules/0/lines/0/otherwise: a line without a condition can’t have an “otherwise”"]
     )
     expect(refused(version_two(lined))).to eq(["/rules/0/lines: must not be empty"])
   end

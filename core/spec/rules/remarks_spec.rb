@@ -9,7 +9,7 @@ RSpec.describe CobaltLedger::Rules::Remarks do
   it "points out a value to begin with that names more than creating" do
     beginning = { "effect" => "default", "to" => { "value" => "x" } }
     expect(remarks(%w[create edit], beginning)).to eq(
-      ["A value to begin with is given when creating only: editing it does nothing."]
+      ["A starting value applies only when creating: editing it has no effect."]
     )
     expect(remarks(%w[create], beginning)).to eq([])
     expect(remarks(%w[edit], { "effect" => "set", "to" => { "value" => "x" } })).to eq([])

@@ -23,7 +23,7 @@ RSpec.describe CobaltLedger::Rules::Sentence do
     expect(sentence(document)).to eq(
       "For Courier and Night Custodians except Zora Nightingale, editing or viewing an outgoing loan " \
       "through the form at The Kiln Works, when Stage is Signed: Contact and Notes are masked (only the last " \
-      "3 characters kept, may be replaced unseen) and locked."
+      "3 characters kept, can be replaced while masked) and locked."
     )
   end
 

@@ -7,21 +7,21 @@ RSpec.describe CobaltLedger::Rules::TitleCheck do
   end
 
   it "points out effects and fields the title speaks of and the rule has not" do
-    expect(remarks("Notes are locked", "hide")).to eq(["The title speaks of locking, which the rule does not do."])
+    expect(remarks("Notes are locked", "hide")).to eq(["The title mentions locking, but the rule doesn’t do that."])
     expect(remarks("Unlocked for registrars", "lock")).to eq(
-      ["The title speaks of opening, which the rule does not do."]
+      ["The title mentions opening, but the rule doesn’t do that."]
     )
     expect(remarks("Contact is hidden", "hide")).to eq(
-      ["The title names Contact, which the rule neither touches nor looks at."]
+      ["The title names Contact, but the rule doesn’t use it."]
     )
   end
 
   it "points out a title that says the opposite, either way" do
-    expect(remarks("Registrars may see notes", "hide")).to eq(["The title speaks of showing, and the rule hides."])
-    expect(remarks("Notes are not seen by couriers", "show")).to eq(["The title speaks of hiding, and the rule shows."])
-    expect(remarks("Couriers can change notes", "lock")).to eq(["The title speaks of editing, and the rule shuts."])
+    expect(remarks("Registrars may see notes", "hide")).to eq(["The title mentions showing, and the rule hides."])
+    expect(remarks("Notes are not seen by couriers", "show")).to eq(["The title mentions hiding, and the rule shows."])
+    expect(remarks("Couriers can change notes", "lock")).to eq(["The title mentions editing, and the rule shuts."])
     expect(remarks("Notes can't be changed", "unlock")).to eq(
-      ["The title speaks of keeping from editing, and the rule opens."]
+      ["The title mentions preventing editing, and the rule opens."]
     )
     expect(remarks("Notes are seen in part", mask("all"))).to eq([])
     expect(remarks("Couriers may not change notes", "lock")).to eq([])

@@ -10,7 +10,7 @@ module Server
 
         # What is done, in order, in words.
         STEPS = { reading: "Reading the file", judging: "Checking the people against the policy",
-                  comparing: "Comparing with what is here", telling: "Working out what it does to whom",
+                  comparing: "Comparing with the current data", telling: "Calculating who is affected",
                   keeping: "Importing" }.freeze
 
         class Cancelled < StandardError; end
@@ -32,7 +32,7 @@ module Server
           account = Account.find_by(id: job.account_id)
           Current.set(change_set: job.given["set"]) do
             Current.asked_by(account)
-            raise Problem.new(403, "not-allowed", "You may no longer import") unless account&.may?(:import)
+            raise Problem.new(403, "not-allowed", "You can no longer import") unless account&.may?(:import)
 
             block.call
           end

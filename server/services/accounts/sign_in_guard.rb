@@ -31,7 +31,7 @@ module Server
         raise Problem.new(
           429,
           "too-many-tries",
-          "Too many tries to sign in; wait a minute",
+          "Too many sign-in attempts. Wait a minute.",
           again: over.values.map(&:last).max
         )
       end

@@ -14,13 +14,13 @@ module Server
 
     # Why it can't sign, in words; nil where it can. since: Time at which what is to be signed was begun.
     def hindrance(since)
-      return "You may not approve changes here" unless @account.may?(:approve)
+      return "You can’t approve changes" unless @account.may?(:approve)
       return "Your sign-in isn’t linked to a person in the directory, so you can’t sign with it" unless person?
-      return "Somebody else has set your password: change it before you sign" if @account.password_by
+      return "Someone else set your password. Change it before you sign." if @account.password_by
       return "Your sign-in can sign once another administrator has agreed to it#{or_later}" if waiting?
       return unless SignInChange.since(@account.id, since).exists?
 
-      "Your sign-in has been changed since this change set was begun, so it can’t sign it"
+      "Your sign-in changed after this change set was created, so you can’t sign it"
     end
 
     # Does it wait for another administrator? Not where there is none, unless the policy sets a time; nor after that.
@@ -34,7 +34,7 @@ module Server
     def hindrance_to_agree(by)
       return "You can’t agree to a sign-in that you made or changed" if same?(by)
       return "Your own sign-in has not been agreed to yet" if by.waiting_since
-      return "Somebody else has set your password: change it first" if by.password_by
+      return "Someone else set your password. Change it first." if by.password_by
 
       "Only an administrator can agree to it" unless by.may?(:accounts)
     end

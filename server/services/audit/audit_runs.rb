@@ -38,7 +38,7 @@ module Server
       # Raises Problem.
       def find(id)
         Job.find_by(id: id, kind: "audit") ||
-          raise(Problem.new(404, "no-such-run", "There is no such run of the audit"))
+          raise(Problem.new(404, "no-such-run", "There is no such audit run"))
       end
 
       # name: as above. The newest Job, or nil.

@@ -37,13 +37,13 @@ module Server
 
     def brings_findings(unread)
       count = CobaltLedger::Words.count(unread.size, "finding", "findings")
-      Problem.new(409, "brings-findings", "Publishing brings #{count} that nobody has said to have read",
+      Problem.new(409, "brings-findings", "Publishing adds #{count} that no one has confirmed reading",
                   findings: unread.map { |finding| line(finding) })
     end
 
     def not_proved
       names = CobaltLedger::Words.list(unproved.map { |id| name_of(id) })
-      Problem.new(409, "not-proved", "What publishing brings for #{names} is not proved yet")
+      Problem.new(409, "not-proved", "The findings for #{names} are not proved yet")
     end
 
     # Those of which what their findings hang on is not the same before and after.

@@ -31,7 +31,7 @@ module Server
       part =
         types.filter_map { |type| part(type) }.find { |each| each["findings"].any? { |finding| finding["id"] == id } }
       (part && AuditPart.whole(part["digest"], id)) or
-        raise Problem.new(404, "no-such-finding", "There is no such finding any more")
+        raise Problem.new(404, "no-such-finding", "This finding no longer exists")
     end
 
     # The same with names and sentences, as the reader sees it.
@@ -162,7 +162,7 @@ module Server
 
     def rule(id)
       rule = rules_by_id[id] or
-        return { "id" => id, "number" => "", "title" => "a rule that is gone", "sentence" => [] }
+        return { "id" => id, "number" => "", "title" => "a removed rule", "sentence" => [] }
       CobaltLedger::Formats::RuleCard.of(rule).merge(
         "sentence" => CobaltLedger::Rules::Sentence.new(rule, @state.policy, @state.directory).segments.map(&:to_h)
       )

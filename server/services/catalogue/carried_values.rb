@@ -69,8 +69,8 @@ module Server
       @plan.map do |id, part|
         name = @type.field(id)&.name || id
         count = CobaltLedger::Words.count((part["map"] || []).size, "different stored value")
-        rest = part["rest"] == "blank" ? "is emptied" : "stays as it is"
-        "#{name}: publishing replaces #{count}; all else that it can’t read #{rest}"
+        rest = part["rest"] == "blank" ? "is cleared" : "stays unchanged"
+        "#{name}: publishing replaces #{count}; every other unreadable value #{rest}"
       end
     end
 

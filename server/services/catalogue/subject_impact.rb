@@ -62,7 +62,7 @@ module Server
     def verb(old, new)
       return "is new" if old.nil?
       return "goes" if new.nil?
-      return new["retired"] ? "is retired" : "is taken up again" if !old["retired"] ^ !new["retired"]
+      return new["retired"] ? "is retired" : "is restored" if !old["retired"] ^ !new["retired"]
 
       "changes"
     end

@@ -41,8 +41,8 @@ module Server
       right = SigningRight.new(account)
       return right.hindrance(@set.created_at) unless account.may?(:approve)
       return "There is nothing to approve" if @set.edits.empty?
-      return "Some edits are not settled yet" if @set.edits.any?(&:unsettled)
-      return "You had a hand in it; somebody else has to sign" if own?(account)
+      return "Some conflicts are not resolved yet" if @set.edits.any?(&:unsettled)
+      return "You edited this change set, so someone else must sign it" if own?(account)
 
       right.hindrance(@set.created_at)
     end

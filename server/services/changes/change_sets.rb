@@ -124,7 +124,7 @@ module Server
     def sound!(set)
       SoundPolicy.of(CobaltLedger::Changes::DocumentEdits.apply(PolicyStore.instance.in_force.document, set.changes))
     rescue CobaltLedger::BadInput => e
-      raise Problem.new(422, "cannot-stand", "“#{set.name}” can't stand like that: #{e.faults.first(3).join('; ')}",
+      raise Problem.new(422, "cannot-stand", "“#{set.name}” can’t stay like that: #{e.faults.first(3).join('; ')}",
                         faults: Problem.faults(e))
     end
   end

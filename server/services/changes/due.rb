@@ -7,7 +7,7 @@ module Server
       # Sets the moment. account: Account of who does; at: Time; known: identities of findings that were read. Returns
       # the ChangeSet.
       def set(account, at:, note:, known:, revision:)
-        raise CobaltLedger::BadInput.at("/at", "lies in the past") if at <= Time.now
+        raise CobaltLedger::BadInput.at("/at", "is in the past") if at <= Time.now
 
         PolicyEditor.exclusively do |set, _|
           PolicyEditor.check_revision(set, revision)

@@ -21,7 +21,8 @@ module Server
       PolicyEditor.new(author).work_out do |document|
         current = values(document, wanted.keys)
         unless PolicyEditor.etag(current) == if_match
-          raise Problem.new(412, "changed-meanwhile", "Somebody else changed #{words} since you looked; look again")
+          raise Problem.new(412, "changed-meanwhile",
+                            "Someone else changed #{words} after you opened the page. Reload and try again.")
         end
 
         wanted.reject { |name, value| current[name] == value }.map do |name, value|

@@ -17,7 +17,7 @@ module Server
       Publisher.new(@author).publish(revision: revision, note: note, edition: edition) do |set|
         may_still!
         if digest && set.digest != digest
-          raise Problem.new(412, "changed-meanwhile", "The change set is not what it was when it was read")
+          raise Problem.new(412, "changed-meanwhile", "The change set has changed since it was reviewed")
         end
 
         ApprovalStanding.new(set).met!
@@ -33,7 +33,7 @@ module Server
     def may_still!
       return if Account.find_by(id: @account_id)&.may?(:publish)
 
-      raise Problem.new(403, "not-allowed", "#{@author} may not publish any more")
+      raise Problem.new(403, "not-allowed", "#{@author} can no longer publish")
     end
   end
 end

@@ -34,14 +34,14 @@ module Server
 
     def settled!(change_set)
       edits = change_set.edits.to_a
-      raise Problem.new(422, "nothing-to-publish", "The change set holds no edit") if edits.empty?
+      raise Problem.new(422, "nothing-to-publish", "The change set has no edits") if edits.empty?
 
       open = edits.count(&:unsettled)
       return if open.zero?
 
       raise Problem.new(
         409, "unsettled",
-        "#{CobaltLedger::Words.count(open, 'edit')} met what another edition changed: settle them first"
+        "#{CobaltLedger::Words.count(open, 'edit')} conflict with another edition. Resolve them first."
       )
     end
 
@@ -53,7 +53,7 @@ module Server
       raise Problem.new(
         412,
         "another-edition",
-        "Edition #{newest} has come into force since you looked at the changes; look again"
+        "Edition #{newest} took effect after you reviewed the changes. Review them again."
       )
     end
 

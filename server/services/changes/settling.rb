@@ -17,7 +17,7 @@ module Server
       PolicyEditor.exclusively do |set, pending|
         PolicyEditor.check_revision(set, revision)
         row = set.edits.find_by(id: edit_id)
-        raise Problem.new(404, "no-such-edit", "There is no such edit left to settle") unless row&.unsettled
+        raise Problem.new(404, "no-such-edit", "This conflict has already been resolved") unless row&.unsettled
 
         edit = outcome(row, choice, picks, pending)
         edit ? put(row, edit, pending) : row.destroy!
@@ -49,14 +49,14 @@ module Server
       return outcome.after unless outcome.kind == :clash
 
       faults = CobaltLedger::FaultList.new
-      outcome.parts.each { |part| faults.add("/picks/#{part}", "is not settled") }
+      outcome.parts.each { |part| faults.add("/picks/#{part}", "is not resolved") }
       faults.raise_if_any!
     end
 
     # A rule that another of the same name came before.
     def beside(mine, pending)
       unless mine.kind == "rule" && mine.before.nil? && mine.after
-        raise CobaltLedger::BadInput.at("/choice", "keeps both only where two made a new rule")
+        raise CobaltLedger::BadInput.at("/choice", "“both” is possible only where both sides added a rule")
       end
 
       rule = RulePlace.of(mine.after.except("id", "rank"), pending)

@@ -22,7 +22,7 @@ module Server
 
     # words: what is to be mended.
     def send_back(digest, words)
-      raise CobaltLedger::BadInput.at("/words", "says what has to be mended") if words.strip.empty?
+      raise CobaltLedger::BadInput.at("/words", "must say what needs fixing") if words.strip.empty?
 
       judge("sent_back", digest, words) do |set|
         Outbox.new(PolicyStore.instance.in_force).sent_back(set, @account, words)
@@ -57,7 +57,7 @@ module Server
     def said(digest)
       PolicyEditor.exclusively do |set, _|
         unless set.digest == digest
-          raise Problem.new(412, "changed-meanwhile", "It has been edited since you read it; read what it is now")
+          raise Problem.new(412, "changed-meanwhile", "The change set was edited after you read it. Review it again.")
         end
 
         yield set
@@ -68,7 +68,7 @@ module Server
     def settled!(set)
       return if set.edits.any? && set.edits.none?(&:unsettled)
 
-      raise Problem.new(409, "unsettled", "There is nothing to approve yet: settle what is open first")
+      raise Problem.new(409, "unsettled", "Resolve the conflicts before approving")
     end
 
     def keep(set, verdict, digest, words)

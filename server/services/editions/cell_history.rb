@@ -19,9 +19,7 @@ module Server
       moments = turns
       looked = moments.last(MOST)
       found = answers(looked)
-      if found.all? { |each| each[:levels].nil? }
-        raise CobaltLedger::BadInput.at("/field", "no edition knows of such a field")
-      end
+      raise CobaltLedger::BadInput.at("/field", "no edition has this field") if found.all? { |each| each[:levels].nil? }
 
       changed = found.each_with_index.select { |each, index| index.zero? || each[:levels] != found[index - 1][:levels] }
       { "field" => @name || @field, "who" => @who, "whole" => looked.size == moments.size,

@@ -16,7 +16,7 @@ module Server
       PolicyEditor.exclusively do |*|
         in_force = PolicyStore.instance.in_force.document
         edits = CobaltLedger::Changes::DocumentEdits.between(in_force, edition.policy_document, whole: true)
-        raise Problem.new(422, "nothing-to-restore", "Edition #{number} says what is in force") if edits.empty?
+        raise Problem.new(422, "nothing-to-restore", "Edition #{number} matches the policy in force") if edits.empty?
 
         fill(ChangeSets.new(@author).begin_new("Edition #{number} again", purpose: purpose(edition)), edits)
       end
@@ -25,7 +25,7 @@ module Server
     private
 
     def purpose(edition)
-      ["Goes back to edition #{edition.number} of #{edition.published_at.to_date.iso8601}", edition.note]
+      ["Restores edition #{edition.number} of #{edition.published_at.to_date.iso8601}", edition.note]
         .reject(&:empty?).join(": ")
     end
 

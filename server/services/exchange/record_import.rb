@@ -45,7 +45,7 @@ module Server
       return if refused.empty?
 
       raise Problem.new(
-        422, "refused", "#{CobaltLedger::Words.count(refused.size, 'row')} can’t be stored, so nothing was",
+        422, "refused", "#{CobaltLedger::Words.count(refused.size, 'row')} can’t be imported, so nothing was",
         rows: refused.first(200).map(&:to_view)
       )
     end

@@ -25,8 +25,8 @@ module Server
     # Array of Row.
     def read
       found = @format == "csv" ? csv : json
-      raise CobaltLedger::BadInput.at("", "holds no record") if found.empty?
-      raise CobaltLedger::BadInput.at("", "holds more than #{MOST} records") if found.size > MOST
+      raise CobaltLedger::BadInput.at("", "contains no records") if found.empty?
+      raise CobaltLedger::BadInput.at("", "contains more than #{MOST} records") if found.size > MOST
 
       twice(found)
       found

@@ -42,12 +42,12 @@ module Server
     def review_due(rule)
       return unless rule.owner && @state.directory.find(:user, rule.owner)
 
-      subject = "“#{rule.title}” is to be reviewed by #{rule.review_by}"[0, 300]
+      subject = "“#{rule.title}” is due for review by #{rule.review_by}"[0, 300]
       Message.transaction do
         known = { kind: "review_due", person: rule.owner, subject: subject }
         next if Message.exists?(known)
 
-        Message.create!(at: Time.now, body: "The rule stays in force. Look at it, and set another day.", **known)
+        Message.create!(at: Time.now, body: "The rule stays in force. Review it and set a new date.", **known)
       end
     end
 
@@ -64,7 +64,7 @@ module Server
       done = what.include?("made") ? "made" : "changed"
       tell(readers.filter_map(&:person), "sign_in", "Sign-in “#{account.login}” was #{done} by #{by.name}",
            ["It may approve changes. It can’t sign until an administrator other than #{by.name} agrees to it. " \
-            "That is done on the People page, under Sign-ins."])
+            "Go to People, Sign-ins."])
     end
 
     # A change set is to be mended: to those who had a hand in it.
@@ -74,7 +74,7 @@ module Server
 
     # A change set could not take force at its moment: to who set it.
     def not_published(set, account, words)
-      tell([account.person], "not_published", "“#{set.name}” has not taken force", [words])
+      tell([account.person], "not_published", "“#{set.name}” was not published", [words])
     end
 
     # Any message about a record. fields: identifiers whose values are told to those who may see them.
@@ -115,7 +115,7 @@ module Server
       return unless @state.directory.find(:user, person)
 
       seen = record && seen_by(person, record, fields)
-      name = seen ? seen.first : "A record that you may not open"
+      name = seen ? seen.first : "A record you can’t open"
       told = [reason.to_s.empty? ? nil : "Reason: #{reason}", *seen&.last].compact
       Message.create!(
         at: Time.now, kind: kind, person: person, subject: "#{name} was #{what}"[0, 300], body: told.join("\n"),

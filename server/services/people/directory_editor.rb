@@ -40,7 +40,9 @@ module Server
 
     private
 
-    def moved_on = Problem.new(412, "changed-meanwhile", "The directory has changed since you looked at it; look again")
+    def moved_on
+      Problem.new(412, "changed-meanwhile", "The directory has changed since you opened it. Reload and try again.")
+    end
 
     # [document, Directory] with the edits made.
     def outcome(before)

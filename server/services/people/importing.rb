@@ -15,7 +15,7 @@ module Server
     # complete for, see PeopleMerge), "replace" (drop everything that the file lacks), and what PartOfImport takes.
     def initialize(kind, content, options, author)
       if content.bytesize > SIZE_LIMIT
-        raise Problem.new(413, "too-large", "A file may hold #{SIZE_LIMIT / 1024 / 1024} MiB at most")
+        raise Problem.new(413, "too-large", "The file is too large: at most #{SIZE_LIMIT / 1024 / 1024} MiB")
       end
 
       @kind = kind
@@ -58,7 +58,7 @@ module Server
         kept = target == "directory" ? keep_people(after, standing) : keep_policy(before, after, revision)
         return { "target" => target } if kept
       end
-      raise Problem.new(503, "busy", "Too many edits are made at once; try again")
+      raise Problem.new(503, "busy", "Too many edits at once. Try again.")
     end
 
     # Times an import is worked out anew because somebody wrote meanwhile.
@@ -85,7 +85,7 @@ module Server
       end
     end
 
-    def moved_on = Problem.new(412, "changed-meanwhile", "Things have changed since the preview; look at it again")
+    def moved_on = Problem.new(412, "changed-meanwhile", "The data has changed since the preview. Preview it again.")
 
     def token(before, after)
       Digest::SHA256.hexdigest([before, after].map { |document| CobaltLedger::CanonicalJson.digest(document) }.join)

@@ -64,7 +64,8 @@ module Server
     def self.check_revision(change_set, revision)
       return if change_set.revision == revision
 
-      raise Problem.new(412, "changed-meanwhile", "The change set has been edited since you looked at it; look again")
+      raise Problem.new(412, "changed-meanwhile",
+                        "The change set has been edited since you opened it. Reload and try again.")
     end
 
     # Edits that one entry of the journal names; of more it gives the number.
@@ -91,7 +92,7 @@ module Server
           return edits if keep_all(change_set, edits, policy, standing, stored_values)
         end
       end
-      raise Problem.new(503, "busy", "Too many edits are made at once; try again")
+      raise Problem.new(503, "busy", "Too many edits at once. Try again.")
     end
 
     # False where things no longer stand as they did.
@@ -137,7 +138,7 @@ module Server
       raise Problem.new(
         412,
         "changed-meanwhile",
-        "Somebody else changed “#{current['title'] || current['name']}” since you opened it",
+        "Someone else changed “#{current['title'] || current['name']}” since you opened it",
         current: current,
         current_etag: self.class.etag(current),
         yours: after

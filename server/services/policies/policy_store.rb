@@ -91,7 +91,7 @@ module Server
         end
         return found if found
       end
-      raise Problem.new(503, "busy", "The change set is being edited by many at once; try again")
+      raise Problem.new(503, "busy", "Too many edits at once. Try again.")
     end
 
     # What exactly the policies stand on: two that are equal mean that nothing has moved on between.

@@ -7,7 +7,7 @@ module Server
     def initialize(finding, index, author)
       @finding = finding
       @remedy = finding["remedies"][index] or
-        raise Problem.new(404, "no-such-remedy", "The finding offers no such remedy")
+        raise Problem.new(404, "no-such-remedy", "The finding has no such fix")
       @author = author
     end
 
@@ -58,7 +58,7 @@ module Server
       raise Problem.new(
         409,
         "changed-meanwhile",
-        "The rules have changed since this was found; look at it again once the audit has caught up"
+        "The rules have changed since this was found. Try again when the audit is up to date."
       )
     end
   end

@@ -22,7 +22,7 @@ module Server
       unless ids.sort == rules.map { |rule| rule["id"] }.sort
         raise CobaltLedger::BadInput.at(
           "/rules",
-          "must name every rule of that kind once; somebody may have changed them meanwhile"
+          "must name every rule of that kind once; someone may have changed them"
         )
       end
 

@@ -33,7 +33,7 @@ module Server
     def edits(document)
       rules = document["rules"].select { |rule| @ids.include?(rule["id"]) }
       missing = @ids - rules.map { |rule| rule["id"] }
-      raise CobaltLedger::BadInput.at("/rules", "there is no rule “#{missing.first}” any more") if missing.any?
+      raise CobaltLedger::BadInput.at("/rules", "there is no rule “#{missing.first}”") if missing.any?
       return ranked(document, rules) if @change["rank"]
 
       rules.map { |rule| edit(rule, changed(rule)) }.reject { |edit| edit.before == edit.after }

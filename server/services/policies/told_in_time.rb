@@ -40,7 +40,7 @@ module Server
       return nil if types.empty?
 
       names = types.map { |id| @engines.filter_map { |engine| engine.policy.record_type(id) }.last.name }
-      "Not worked out, because there is so much of it: what changes in #{CobaltLedger::Words.list(names)}."
+      "Not calculated because there is too much: changes in #{CobaltLedger::Words.list(names)}."
     end
   end
 end

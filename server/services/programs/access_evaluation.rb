@@ -60,7 +60,7 @@ module Server
 
       id = subject["id"]
       if id != @token.person && !@token.asks_for_others
-        raise Problem.new(403, "not-for-others", "This token asks only for the program that it stands for")
+        raise Problem.new(403, "not-for-others", "This token can ask only about its own program")
       end
 
       @visitors[[id, context]] ||= state.directory.find(:user, id) && visitor_of(id, context)
@@ -69,7 +69,7 @@ module Server
     # The RecordType of a resource; raises BadInput where the program knows none of that name.
     def type_of(resource)
       own.record_types.find { |type| type.id == resource["type"] } or
-        raise CobaltLedger::BadInput.at("/resource/type", "is no record type that this token reaches")
+        raise CobaltLedger::BadInput.at("/resource/type", "is not a record type this token can use")
     end
 
     private

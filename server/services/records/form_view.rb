@@ -82,7 +82,7 @@ module Server
       titles = %w[masked locked].map do |kind|
         CobaltLedger::Decisions::Blame.titles(CobaltLedger::Decisions::Blame.rules(result, kind))
       end
-      titles.reject(&:empty?).uniq.join("; ").then { |words| words.empty? ? "It can’t be changed here" : words }
+      titles.reject(&:empty?).uniq.join("; ").then { |words| words.empty? ? "It can’t be edited here" : words }
     end
 
     # Where the value comes from, as far as the person may know. Only for fields that are shown.

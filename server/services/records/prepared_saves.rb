@@ -36,7 +36,7 @@ module Server
 
     def changed_meanwhile!
       raise Problem.new(412, "changed-meanwhile", "One of the records, or the policy, was changed while the file was " \
-                                                  "being checked. Nothing was stored; try again.")
+                                                  "being checked. Nothing was imported. Try again.")
     end
 
     # The numbers given.

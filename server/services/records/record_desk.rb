@@ -54,7 +54,7 @@ module Server
       asked = question(type, record, mode, unit)
       if @state.engine.decide(asked)[known.id].hidden?
         raise Problem.new(404, "no-such-field",
-                          "There is no such field here")
+                          "There is no such field")
       end
 
       Changers.new(@state, asked) { |found| found[known.id].open? }
@@ -116,7 +116,7 @@ module Server
         raise Problem.new(
           412,
           "changed-meanwhile",
-          "Somebody else saved #{number} since you opened it",
+          "Someone else saved #{number} since you opened it",
           current_etag: record.etag
         )
       end
@@ -131,7 +131,7 @@ module Server
           Record.where(id: record.id, version: record.version).update_all(
             stored: record.stored, version: record.version + 1, changed_by: by, updated_at: Time.now
           )
-        raise Problem.new(412, "changed-meanwhile", "Somebody else saved #{number} since you opened it") if stored.zero?
+        raise Problem.new(412, "changed-meanwhile", "Someone else saved #{number} since you opened it") if stored.zero?
 
         record.reload
       end

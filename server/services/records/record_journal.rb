@@ -28,7 +28,7 @@ module Server
 
     def field(id)
       known = @type.field(id)
-      known && !decision[id].hidden? ? known.name : "a covered field"
+      known && !decision[id].hidden? ? known.name : "a masked field"
     end
 
     def decision

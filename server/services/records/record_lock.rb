@@ -31,7 +31,7 @@ module Server
       most = @visitor.state.policy.limits.unlock_minutes
       raise CobaltLedger::BadInput.at("/minutes", "must be at most #{most}") if minutes > most
       raise Problem.new(409, "not-locked", "This #{@type.noun} is not locked") if decision.whole.open?
-      raise Problem.new(422, "kept-locked", "This lock is a guardrail’s, which nobody lifts") if guarded?
+      raise Problem.new(422, "kept-locked", "This lock comes from a guardrail and can’t be removed") if guarded?
 
       write(lifted_by: @by, lifted_until: @visitor.at + (minutes * 60))
       note("unlock", reason, minutes: minutes)
@@ -52,7 +52,7 @@ module Server
     private
 
     def release(reason)
-      raise Problem.new(409, "not-locked", "This #{@type.noun} is not locked by hand") unless @record.locked
+      raise Problem.new(409, "not-locked", "This #{@type.noun} is not locked by a person") unless @record.locked
 
       write(locked: false, lock_note: nil, locked_by: nil, locked_at: nil, lifted_by: nil, lifted_until: nil)
       note("unlock", reason)
@@ -78,7 +78,7 @@ module Server
         done = Record.where(id: @record.id, version: @record.version)
           .update_all(**columns, version: @record.version + 1, updated_at: Time.now)
         if done.zero?
-          raise Problem.new(412, "changed-meanwhile", "Somebody else changed #{@record.number} at the same moment")
+          raise Problem.new(412, "changed-meanwhile", "Someone else changed #{@record.number} at the same moment")
         end
       end
       @record.reload

@@ -14,7 +14,7 @@ module Server
     # if_match: the version the person has seen. Raises Problem.
     def perform(if_match)
       unless @record.etag == if_match
-        raise Problem.new(412, "changed-meanwhile", "Somebody else saved #{@record.number} since you opened it",
+        raise Problem.new(412, "changed-meanwhile", "Someone else saved #{@record.number} since you opened it",
                           current_etag: @record.etag)
       end
 
@@ -25,7 +25,10 @@ module Server
 
         Dismissal.where(record_id: @record.id).delete_all
         gone = Record.where(id: @record.id, version: @record.version).delete_all
-        raise Problem.new(412, "changed-meanwhile", "Somebody else saved #{@record.number} meanwhile") if gone.zero?
+        if gone.zero?
+          raise Problem.new(412, "changed-meanwhile",
+                            "Someone else saved #{@record.number} in the meantime")
+        end
 
         JournalEntry.note("delete", actor: @by, person: @visitor.person, record: @record)
       end

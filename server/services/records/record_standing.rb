@@ -46,7 +46,7 @@ module Server
       result = @decision.result(CobaltLedger::Catalogue::WholeRecord::ID)
       titles = CobaltLedger::Decisions::Blame.titles(CobaltLedger::Decisions::Blame.rules(result, "locked"))
       return titles unless titles.empty?
-      return "Locked by hand" if @record.locked
+      return "Locked by a person" if @record.locked
 
       stage = @decision.question.record_type.whole.stage_words
       stage.empty? ? "The record is locked" : "The stage #{stage} locks the record"

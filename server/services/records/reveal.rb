@@ -38,7 +38,7 @@ module Server
       Denied.check!(@decision, "reveal")
       # A field that there is not, and one that is kept covered, answer alike.
       field = Reveal.fields(@decision).find { |each| each.id == id } or
-        raise CobaltLedger::BadInput.at("/field", "is nothing that could be revealed here")
+        raise CobaltLedger::BadInput.at("/field", "can’t be revealed here")
       noted("reveal", reason, field: field.id) { counted!(1) }
       shown([field])
     end
@@ -47,7 +47,8 @@ module Server
     def whole(reason)
       Denied.check!(@decision, "reveal")
       unless @limits.emergency_group
-        raise Problem.new(422, "no-emergency", "The policy names no group to be told, so no whole record is revealed")
+        raise Problem.new(422, "no-emergency",
+                          "The policy names no group to notify, so whole records can’t be revealed")
       end
 
       fields = Reveal.fields(@decision)
@@ -80,7 +81,7 @@ module Server
 
       raise Problem.new(
         429, "too-many-looks",
-        "You have had #{@limits.reveals_per_hour} values revealed within an hour, as many as the policy allows",
+        "You have revealed #{@limits.reveals_per_hour} values in the last hour, which is the limit",
         again: HOUR
       )
     end

@@ -19,13 +19,13 @@ module Server
       @scope = scope
       unless person
         raise Problem.new(
-          403, "nobody", "Your account is not tied to a person of the directory, so no record can be opened"
+          403, "nobody", "Your sign-in isn’t linked to a person in the directory, so you can’t open records"
         )
       end
 
       @principals = @state.directory.principals_of(person)
     rescue CobaltLedger::BadInput
-      raise Problem.new(403, "nobody", "The directory no longer has the person your account stands for")
+      raise Problem.new(403, "nobody", "The person linked to your sign-in is no longer in the directory")
     end
 
     # Identifier of the directory user.

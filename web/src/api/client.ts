@@ -41,7 +41,7 @@ const NO_ANSWER: ProblemDocument = {
   type: "about:blank",
   title: "No answer",
   status: 0,
-  detail: "The server does not answer. Nothing is lost; try again.",
+  detail: "The server did not answer. Nothing was lost. Try again.",
 };
 
 /** Sends the token along, and turns every answer that is not a success into a ProblemError. */

@@ -8,8 +8,8 @@ export function Forecast({ form }: { form: Form }) {
   return (
     <>
       {refused.length > 0 && (
-        <div className="notice" role="status" aria-label="What stands against a save">
-          <b>It can’t be saved so</b>
+        <div className="notice" role="status" aria-label="What prevents saving">
+          <b>This can’t be saved yet</b>
           <ul>
             {refused.map((each) => (
               <li key={`${each.field} ${each.words}`}>{each.words}</li>
@@ -18,9 +18,9 @@ export function Forecast({ form }: { form: Form }) {
         </div>
       )}
       {lines.length > 0 && (
-        <div className="notice calm" role="status" aria-label="What a save would leave out">
+        <div className="notice calm" role="status" aria-label="What saving would leave out">
           <b>
-            {form.put_aside ? "Not all that you typed would be saved" : "A save would clear what is stored"}
+            {form.put_aside ? "Not everything you typed would be saved" : "Saving would clear stored values"}
           </b>
           <ul>
             {lines.map((line) => (

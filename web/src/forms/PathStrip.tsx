@@ -2,7 +2,7 @@ import { useState, type KeyboardEvent } from "react";
 import type { RecordPath } from "../api/types";
 import { Glyph } from "../ink/Glyph";
 
-const STANDING = { done: "passed", here: "the record stands here", ahead: "ahead" } as const;
+const STANDING = { done: "passed", here: "current stage", ahead: "ahead" } as const;
 
 /** The path of stages: where the record stands, and the key fields of the stage that is looked at. */
 export function PathStrip({ path }: { path: RecordPath }) {

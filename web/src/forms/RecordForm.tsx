@@ -45,9 +45,9 @@ export function RecordForm(props: Props) {
     <>
       {form.does_not_settle && (
         <div className="notice" role="alert">
-          <b>This form does not settle.</b> Its values are changed back and forth by{" "}
-          {form.does_not_settle.map((rule) => `${rule.number} ${rule.title}`).join(", ")}. It can’t be saved
-          so.
+          <b>The rules on this form contradict each other.</b> Values keep changing back and forth because of{" "}
+          {form.does_not_settle.map((rule) => `${rule.number} ${rule.title}`).join(", ")}. The record can’t be
+          saved.
         </div>
       )}
       <Forecast form={form} />
@@ -76,7 +76,7 @@ export function RecordForm(props: Props) {
       {shut > 0 && props.whoChanges && (
         <ExplainShut count={shut} explained={explained} onToggle={() => setExplained(!explained)} />
       )}
-      {sections.length === 0 && <div className="empty">Nothing on this form may be seen.</div>}
+      {sections.length === 0 && <div className="empty">You can’t see any field on this form.</div>}
     </>
   );
 }
@@ -110,7 +110,7 @@ function Row({
         {field.name}
         {field.required && <span className="need"> required</span>}
         {field.made_up && (
-          <span className="made-up" title="The stored value may not be seen by you; this one is made up">
+          <span className="made-up" title="You can’t see the stored value; this one is made up">
             {" "}
             made up
           </span>
@@ -181,7 +181,7 @@ function Value({
             value={entered[field.id]}
             onEnter={(value) => onEnter(field.id, value)}
             peopleFrom={peopleFrom}
-            placeholder="Type to replace it unseen"
+            placeholder="Type to replace the hidden value"
           />
         </div>
       );

@@ -19,10 +19,10 @@ export function Remarks({ field, acts, plain }: { field: FormField; acts?: Offer
             <button
               type="button"
               className="plain"
-              aria-label={`Take ${offer.words} for ${field.name}`}
+              aria-label={`Use ${offer.words} for ${field.name}`}
               onClick={() => acts.onTake(field.id, offer.value)}
             >
-              Take it
+              Use it
             </button>
             <button
               type="button"
@@ -42,7 +42,7 @@ export function Remarks({ field, acts, plain }: { field: FormField; acts?: Offer
       )}
       {field.aside && (
         <div className="remark">
-          {field.aside} was typed by hand; it is kept and comes back when this ends
+          {field.aside} was typed by hand; it is restored when this no longer applies
         </div>
       )}
       {field.blank_because && field.level !== "hidden" && (

@@ -22,7 +22,7 @@ export function Shut({ field, whoChanges, explained }: Props) {
         className="plain"
         tabIndex={explained ? 0 : -1}
         aria-expanded={asked}
-        aria-label={`${field.name} is locked: ${explained ? "who could change it?" : "why?"}`}
+        aria-label={`${field.name} is locked: ${explained ? "who can edit it?" : "why?"}`}
         onClick={() => setAsked(!asked)}
       >
         locked
@@ -51,9 +51,7 @@ export function ExplainShut({
   return (
     <p>
       <button type="button" className="plain" aria-pressed={explained} onClick={onToggle}>
-        {explained
-          ? "Say no more why"
-          : `Say why ${count === 1 ? "a field is" : `${count} fields are`} locked`}
+        {explained ? "Hide why" : `Show why ${count === 1 ? "a field is" : `${count} fields are`} locked`}
       </button>
     </p>
   );
@@ -64,17 +62,17 @@ function Who({ field, whoChanges: { type, ...rest } }: { field: string; whoChang
     params: { path: { type } },
     body: { field, ...rest },
   });
-  if (asked.error) return <>Who could change it can’t be told now.</>;
+  if (asked.error) return <>Can’t tell right now who could edit it.</>;
   if (!asked.data) return <>…</>;
   const { names, total, whole } = asked.data;
   if (total === 0)
-    return <>{whole ? "Nobody can change it as it stands." : "Nobody was found who could change it."}</>;
+    return <>{whole ? "No one can edit this field at present." : "No one was found who could edit it."}</>;
   const more = total - names.length;
   return (
     <>
       {names.join(", ")}
-      {more > 0 && ` and ${more} ${more === 1 ? "other" : "others"}`} can change it
-      {!whole && "; not everybody was looked at"}.
+      {more > 0 && ` and ${more} ${more === 1 ? "other" : "others"}`} can edit it
+      {!whole && "; not everyone was checked"}.
     </>
   );
 }

@@ -19,14 +19,14 @@ export function ChangedCells({ cells, type, pending = false }: Props) {
     <section aria-label="Cells of the map that change" aria-busy={pending} style={{ padding: "10px 0" }}>
       <h3>
         {cells.length === 0
-          ? "No cell of the map shows another level"
+          ? "No cell of the map changes"
           : cells.length === 1
             ? "1 cell of the map changes"
             : `${cells.length} cells of the map change`}
       </h3>
       {cells.length === 0 && (
         <span className="soft">
-          A cell tells what can happen, not when: what a moved condition does stands below.
+          A cell shows what can happen, not when. Changes to conditions are listed below.
         </span>
       )}
       {cells.length > 0 && (

@@ -4,7 +4,7 @@ import { LEVEL_NAMES, LEVELS, PERMISSIONS } from "./levels";
 /** What each ink means. */
 export function Legend() {
   return (
-    <div className="legend" aria-label="What the inks mean">
+    <div className="legend" aria-label="Legend">
       {[...LEVELS, ...PERMISSIONS].map((level) => (
         <span key={level}>
           <Glyph cell={level} small named={false} />

@@ -11,13 +11,13 @@ const PURPOSES = {
     label: "Columns",
     title: "Columns of the map",
     none: "each role",
-    note: "A column for a role, group, department or unit stands for somebody who is that and nothing else.",
+    note: "A column for a role, group, department or unit shows a user with only that membership.",
   },
   whom: {
     label: "For",
     title: "For whom",
     none: "anyone",
-    note: "Findings whose rules concern somebody of these.",
+    note: "Findings whose rules affect any of these.",
   },
 };
 

@@ -18,7 +18,7 @@ export function NewChangeSet({ onClose, onBegun }: { onClose: () => void; onBegu
   return (
     <Modal
       open
-      title="Begin another change set"
+      title="New change set"
       okText="Begin"
       okButtonProps={{ disabled: name.trim() === "", loading: begin.isPending }}
       onOk={() => begin.mutate({ body: { name: name.trim(), purpose } })}
@@ -48,7 +48,7 @@ export function NameAndPurpose({ name, purpose, onName, onPurpose }: Props) {
         <Input value={name} maxLength={200} autoFocus onChange={(event) => onName(event.target.value)} />
       </label>
       <label className="line">
-        What it is for
+        Purpose
         <Input.TextArea
           value={purpose}
           maxLength={4000}

@@ -32,7 +32,7 @@ export function RecordPick({ record, blank, onPick }: Props) {
           />
           <div className="row-flex">
             <button type="button" className="plain" onClick={() => done(text)}>
-              Take this record
+              Use this record
             </button>
             <button type="button" className="plain" onClick={() => done("")}>
               {blank}

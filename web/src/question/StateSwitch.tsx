@@ -21,9 +21,9 @@ export function StateSwitch({ state, onState }: Props) {
   const items = [
     ...sets.map((set) => ({
       key: String(set.id),
-      label: `${set.name}, ${counted(set.edits, "edit")}${set.unsettled > 0 ? `, ${set.unsettled} to settle` : ""}`,
+      label: `${set.name}, ${counted(set.edits, "edit")}${set.unsettled > 0 ? `, ${set.unsettled} to resolve` : ""}`,
     })),
-    ...(may("edit") ? [{ key: "new", label: "Begin another change set" }] : []),
+    ...(may("edit") ? [{ key: "new", label: "New change set" }] : []),
   ];
   const past = state !== "in_force" && state !== "pending";
   return (

@@ -20,9 +20,9 @@ export function StripTools({ state, onState, tools, copied }: Props) {
       for (const [name, value] of Object.entries(copied?.() ?? {}))
         if (value) link.searchParams.set(name, value);
       await navigator.clipboard.writeText(link.href);
-      message.success("The question is copied as a link");
+      message.success("Link copied");
     } catch {
-      message.info("Copy the address of this page: it holds the question");
+      message.info("Copy the address of this page. It contains the question");
     }
   };
   return (

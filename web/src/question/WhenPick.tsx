@@ -38,7 +38,7 @@ export function WhenPick({ question, places, zone, onPick }: Props) {
       content={
         <div className="stack" style={{ width: 270 }}>
           <label className="line">
-            Time, as the clocks show it in {zone}
+            Local time in {zone}
             <Input
               type="datetime-local"
               value={question.at.slice(0, 16)}
@@ -47,7 +47,7 @@ export function WhenPick({ question, places, zone, onPick }: Props) {
           </label>
           {question.at && (
             <button type="button" className="plain" onClick={() => onPick({ at: "" })}>
-              Take the time of asking
+              Use the current time
             </button>
           )}
           <label className="line">

@@ -28,8 +28,8 @@ const COMPLETE: { value: Complete; label: string }[] = [
   { value: "department", label: "their department" },
   { value: "units", label: "their units" },
   { value: "attributes", label: "their attributes" },
-  { value: "people", label: "all people: who is not in it goes" },
-  { value: "lists", label: "all roles, groups, departments and units there are" },
+  { value: "people", label: "all people (anyone not in the file is removed)" },
+  { value: "lists", label: "all roles, groups, departments and units" },
 ];
 const MEMBERSHIPS: Complete[] = ["roles", "groups", "department", "units"];
 
@@ -55,7 +55,7 @@ export function ImportPanel({ kinds, onClose }: Props) {
     onOffers: (offers) => setLastOffers({ kind, offers }),
     onImported: (target) => {
       message.success(
-        target === "directory" ? "The directory is brought up to date" : "Imported into the change set",
+        target === "directory" ? "The directory is up to date" : "Imported into the change set",
       );
       onClose();
     },
@@ -123,7 +123,7 @@ export function ImportPanel({ kinds, onClose }: Props) {
         </Button>,
         preview && !nothing ? (
           <Button key="apply" type="primary" loading={busy} onClick={() => importing.apply(body())}>
-            Import this
+            Import
           </Button>
         ) : (
           <Button
@@ -140,7 +140,7 @@ export function ImportPanel({ kinds, onClose }: Props) {
     >
       <div className="stack">
         <label className="line">
-          What the file holds
+          File contents
           <Select
             value={kind}
             onChange={change(setKind)}
@@ -164,17 +164,17 @@ export function ImportPanel({ kinds, onClose }: Props) {
         )}
         {kind === "people-ldif" && (
           <label className="line">
-            Mapping of attributes (a JSON file; without it, the usual names of inetOrgPerson)
+            Attribute mapping (optional JSON file; inetOrgPerson names by default)
             <input type="file" name="mapping" accept=".json" onChange={(event) => void readMapping(event)} />
           </label>
         )}
         {people && (
           <fieldset className="complete">
-            <legend>The file says everything about</legend>
+            <legend>The file is complete for</legend>
             <Checkbox.Group value={complete} onChange={change(setComplete)} options={COMPLETE} />
             <p className="soft">
-              What is ticked and not in the file is taken away; the preview shows each right lost or gained.
-              Of everything else the file only adds.
+              Whatever you select here and the file lacks is removed. Everything else is only added. The
+              preview lists each membership gained or lost.
             </p>
           </fieldset>
         )}
@@ -183,33 +183,33 @@ export function ImportPanel({ kinds, onClose }: Props) {
         )}
         {kind === "policy" && !isPart(part) && (
           <Checkbox checked={replace} onChange={(event) => change(setReplace)(event.target.checked)}>
-            Drop what the file does not hold
+            Remove whatever the file lacks
           </Checkbox>
         )}
         {run && (
           <span className="row-flex" role="status">
             <Progress
-              aria-label="How far it is"
+              aria-label="Progress"
               percent={run.total ? Math.round((100 * run.done) / run.total) : 0}
               style={{ width: 160 }}
               size="small"
             />
-            <span className="soft">{run.looking_at ?? "Waiting to begin"}</span>
+            <span className="soft">{run.looking_at ?? "Waiting to start"}</span>
             <button type="button" className="plain" onClick={importing.cancel}>
               Cancel
             </button>
           </span>
         )}
-        {error ? <ProblemNotice error={error} title="The file is refused; nothing was changed" /> : null}
+        {error ? <ProblemNotice error={error} title="The file was rejected; nothing was changed" /> : null}
         {preview && (
           <ScrollBox label="Preview" height={300}>
-            {nothing && <p>The file holds nothing that is not here already.</p>}
+            {nothing && <p>The file contains nothing new.</p>}
             <Listing title="Adds" items={preview.adds} count={preview.counts.adds} />
             <Listing title="Changes" items={preview.changes} count={preview.counts.changes} />
-            <Listing title="Drops" items={preview.drops} count={preview.counts.drops} />
+            <Listing title="Removes" items={preview.drops} count={preview.counts.drops} />
             {!nothing && (
               <section>
-                <h3>What it does to whom</h3>
+                <h3>Who this affects</h3>
                 <Sentences sentences={preview.sentences} className="account-lines" />
               </section>
             )}

@@ -25,11 +25,11 @@ export function ImportedPart({ offers, part, onChange }: Props) {
     );
   return (
     <fieldset className="complete">
-      <legend>What of it comes in</legend>
+      <legend>What to import</legend>
       {offers.length > 1 && (
         <Select
           mode="multiple"
-          aria-label="Record types that come in"
+          aria-label="Record types to import"
           placeholder={`all ${offers.length} record types`}
           style={{ width: "100%" }}
           value={part.record_types ?? []}
@@ -43,7 +43,7 @@ export function ImportedPart({ offers, part, onChange }: Props) {
       {only && (
         <Select
           mode="multiple"
-          aria-label="Fields that come in"
+          aria-label="Fields to import"
           placeholder={`${only.name} whole, with ${only.fields.length} fields`}
           style={{ width: "100%", marginTop: 4 }}
           value={part.fields ?? []}
@@ -53,16 +53,16 @@ export function ImportedPart({ offers, part, onChange }: Props) {
         />
       )}
       <Radio.Group
-        aria-label="What is there already"
+        aria-label="Existing items"
         style={{ marginTop: 6 }}
         value={part.existing ?? "replace"}
         onChange={(event) => set({ ...part, existing: event.target.value === "keep" ? "keep" : undefined })}
         options={[
-          { value: "replace", label: "replaces what is there under the same identifier" },
-          { value: "keep", label: "only adds; what is there stays" },
+          { value: "replace", label: "replace items with the same identifier" },
+          { value: "keep", label: "only add new items" },
         ]}
       />
-      {part.fields && <p className="soft">All other fields of the record type stay as they are.</p>}
+      {part.fields && <p className="soft">All other fields of the record type stay unchanged.</p>}
     </fieldset>
   );
 }

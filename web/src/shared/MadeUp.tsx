@@ -4,7 +4,7 @@ export function MadeUp({ names }: { names: string[] | undefined }) {
   return (
     <div className="notice calm" role="note" aria-label="Made-up values">
       <b>{names.length === 1 ? "One value is made up" : `${names.length} values are made up`}</b>, because you
-      may not see the stored {names.length === 1 ? "one" : "ones"} yourself: {names.join(", ")}.
+      can’t see the stored {names.length === 1 ? "one" : "ones"} yourself: {names.join(", ")}.
     </div>
   );
 }

@@ -27,7 +27,7 @@ export function SaveCsv({ name, heading, rows }: Props) {
         "text/csv",
       );
     } catch {
-      message.error("The list could not be fetched whole; nothing was saved");
+      message.error("The list could not be loaded in full; nothing was saved");
     } finally {
       setBusy(false);
     }

@@ -5,7 +5,7 @@ export function Sentences({ sentences, className }: { sentences: string[]; class
       {sentences.map((sentence) => (
         <li key={sentence}>{sentence}</li>
       ))}
-      {sentences.length === 0 && <li>Proved: nobody meets any difference.</li>}
+      {sentences.length === 0 && <li>Proved: no one’s access changes.</li>}
     </ul>
   );
 }

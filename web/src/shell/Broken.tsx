@@ -7,19 +7,19 @@ export function Broken() {
   return (
     <main className="door">
       <div className="stack" role="alert">
-        <h1>This page has broken</h1>
+        <h1>This page has stopped working</h1>
         <p>
-          That is a defect of the page, not of your data: nothing that was saved is touched, and what you
-          typed is still kept in this browser.
+          This is an error in the page. Your saved data is safe, and what you typed is still stored in this
+          browser.
         </p>
         <p className="soft mono">
-          {error instanceof Error ? error.message.slice(0, 200) : "no more is known"}
+          {error instanceof Error ? error.message.slice(0, 200) : "no details available"}
         </p>
         <div className="row-flex">
           <Button type="primary" onClick={() => window.location.reload()}>
-            Load it again
+            Reload
           </Button>
-          <Button onClick={() => window.location.assign("/")}>Go to the first page</Button>
+          <Button onClick={() => window.location.assign("/")}>Go to the start page</Button>
         </div>
       </div>
     </main>

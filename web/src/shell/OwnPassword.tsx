@@ -9,7 +9,7 @@ export function OwnPassword({ onClose }: { onClose: () => void }) {
   const [password, setPassword] = useState("");
   const change = api.useMutation("put", "/api/session/password", {
     onSuccess: () => {
-      message.success("Your password is changed; you are signed out everywhere else");
+      message.success("Password changed. You have been signed out everywhere else.");
       onClose();
     },
   });
@@ -22,7 +22,7 @@ export function OwnPassword({ onClose }: { onClose: () => void }) {
     <Modal open title="Change your password" width={420} footer={null} onCancel={onClose}>
       <form onSubmit={submit} className="stack">
         <label className="line">
-          The password you have now
+          Current password
           <Input.Password
             value={current}
             onChange={(event) => setCurrent(event.target.value)}
@@ -32,7 +32,7 @@ export function OwnPassword({ onClose }: { onClose: () => void }) {
           />
         </label>
         <label className="line">
-          A new one, ten characters at least
+          New password, at least 10 characters
           <Input.Password
             value={password}
             onChange={(event) => setPassword(event.target.value)}
@@ -49,7 +49,7 @@ export function OwnPassword({ onClose }: { onClose: () => void }) {
         )}
         <div>
           <Button type="primary" htmlType="submit" loading={change.isPending}>
-            Change it
+            Change password
           </Button>
         </div>
       </form>

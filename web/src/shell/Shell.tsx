@@ -105,7 +105,7 @@ function Page() {
         <h1>This change set is closed</h1>
         <p role="status">{gone}.</p>
         <button type="button" className="plain" onClick={() => change({ set: "" })}>
-          Go on with a change set that is open
+          Switch to an open change set
         </button>
       </div>
     </main>

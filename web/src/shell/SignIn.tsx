@@ -31,13 +31,11 @@ export function SignIn({ setup, onDone }: { setup: boolean; onDone: (session: Se
           Cobalt Ledger
         </h1>
         <p>
-          {setup
-            ? "Make the first administrator of this installation."
-            : "Who may see, edit, mask or lock each field, and why."}
+          {setup ? "Create the first administrator." : "Who may see, edit, mask or lock each field, and why."}
         </p>
         {setup && !token && (
           <div className="notice">
-            Open the link that was printed when the server started; it carries the key that is needed here.
+            Open the link that was printed when the server started. It contains the key you need.
           </div>
         )}
         {setup && (
@@ -62,7 +60,7 @@ export function SignIn({ setup, onDone }: { setup: boolean; onDone: (session: Se
           />
         </label>
         <label className="line">
-          Password{setup && ", ten characters at least"}
+          Password{setup && ", at least 10 characters"}
           <Input.Password
             value={password}
             onChange={(event) => setPassword(event.target.value)}
@@ -77,7 +75,7 @@ export function SignIn({ setup, onDone }: { setup: boolean; onDone: (session: Se
           </div>
         )}
         <Button type="primary" htmlType="submit" loading={busy} disabled={setup && !token}>
-          {setup ? "Make the administrator" : "Sign in"}
+          {setup ? "Create administrator" : "Sign in"}
         </Button>
       </form>
     </main>

@@ -74,7 +74,7 @@ module CobaltLedger
         state = covered_as(guarded, inputs)
         unless state.equal?(guarded)
           dropped << Result::Drop.new(
-            :visibility, guarded.visibility, "worked out from what is #{Facets.name(:visibility, inputs)}"
+            :visibility, guarded.visibility, "calculated from fields that are #{Facets.name(:visibility, inputs)}"
           )
         end
         entry = state.entry
@@ -88,7 +88,7 @@ module CobaltLedger
           presence = Facets::OPTIONAL
           dropped << Result::Drop.new(
             :presence, Facets::REQUIRED,
-            state.visibility == Facets::HIDDEN ? "hidden drops required" : "locked drops required"
+            state.visibility == Facets::HIDDEN ? "hidden removes required" : "locked removes required"
           )
         end
         [dropped.empty? ? state : state.with(entry: entry, presence: presence), dropped]
@@ -111,7 +111,7 @@ module CobaltLedger
       def lock_reason(state, computed, above)
         return "computed by its formula, so it is locked" if @field.computed? && computed
         return "numbered by the system, so it is locked" if @field.numbered?
-        return "nothing is edited in #{@mode} mode" if %w[view list].include?(@mode)
+        return "nothing can be edited in #{@mode} mode" if %w[view list].include?(@mode)
         return "hidden locks" if state.visibility == Facets::HIDDEN
 
         if state.visibility == Facets::MASKED && !state.replace

@@ -5,7 +5,7 @@ module CobaltLedger
     # The stages of the record as a whole. Who locks it by hand shuts it whatever the rules say; who unlocks it for a
     # time lifts what ordinary rules, stages and hands have locked, and never what a guardrail locks.
     class WholeStages < Stages
-      BY_HAND = "locked by hand"
+      BY_HAND = "locked by a person"
 
       # Why a record is locked, in words. result: Result of a record that is.
       def self.words(result)
@@ -34,7 +34,7 @@ module CobaltLedger
           return [guarded, []]
         end
 
-        [guarded.with(entry: Facets::OPEN), [Result::Drop.new(:entry, Facets::LOCKED, "unlocked for a time")]]
+        [guarded.with(entry: Facets::OPEN), [Result::Drop.new(:entry, Facets::LOCKED, "temporarily unlocked")]]
       end
     end
   end

@@ -54,7 +54,7 @@ module CobaltLedger
 
       def at
         tests = [@one, @other].filter_map(&:test).map { |test| test.words(@directory) }.uniq
-        return "whatever the record holds" if tests.empty?
+        return "for any record" if tests.empty?
         return "when #{tests.first}" if tests.size == 1
 
         "when #{tests.map { |text| text.include?(' or ') ? "(#{text})" : text }.join(' and ')}"

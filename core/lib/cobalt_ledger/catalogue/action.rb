@@ -16,7 +16,7 @@ module CobaltLedger
         Kind.new("delete", "Delete", "delete", "deleting", "allowed", %w[edit view]),
         Kind.new("lock", "Lock", "lock", "locking", "allowed", %w[edit view]),
         Kind.new("unlock", "Unlock", "unlock", "unlocking", "denied", %w[edit view]),
-        Kind.new("reveal", "Reveal", "have a covered value revealed of", "revealing covered values of", "denied",
+        Kind.new("reveal", "Reveal", "reveal a masked value of", "revealing masked values of", "denied",
                  %w[edit view]),
         Kind.new("export", "Export", "export", "exporting", "allowed", %w[view list])
       ].to_h { |kind| [kind.key, kind.freeze] }.freeze

@@ -12,7 +12,7 @@ module CobaltLedger
 
         told = state.values_at(*FACETS).compact
         told.map! { |each| each == "masked" && state["mask"] ? "masked (#{mask(state['mask'])})" : each }
-        told << "may be replaced unseen" if state["replace"]
+        told << "can be replaced while masked" if state["replace"]
         Words.list(told)
       end
 
@@ -30,13 +30,13 @@ module CobaltLedger
       # Array of String, never empty.
       def lines
         all = [*name, *starts, *states, *actions, *where]
-        all.empty? ? ["is otherwise"] : all
+        all.empty? ? ["changes"] : all
       end
 
       private
 
       def name = @sides.all?(&:any?) ? becomes("Name", "name") { |name| name } : []
-      def starts = becomes("Fields begin as", "start") { |state| Beginnings.words(state) }
+      def starts = becomes("Fields start as", "start") { |state| Beginnings.words(state) }
       def states = each_of("states") { |state| Beginnings.words(state) }
       def actions = each_of("actions") { |permission| permission || "nothing" }
 

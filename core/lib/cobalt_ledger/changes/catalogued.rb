@@ -7,7 +7,7 @@ module CobaltLedger
       # Members of a field's document, as people call them, told as "before becomes after".
       MEMBERS = { "name" => "name", "kind" => "kind", "section" => "section", "label" => "sensitivity",
                   "help" => "help text", "formula" => "formula", "numbering" => "numbering", "refers_to" => "refers to",
-                  "max_length" => "longest text", "precedence" => "precedence" }.freeze
+                  "max_length" => "maximum length", "precedence" => "precedence" }.freeze
 
       # The same of the record type.
       HEADING = { "name" => "Name", "plural" => "Plural", "title_field" => "Title", "category_field" => "Category",
@@ -21,7 +21,7 @@ module CobaltLedger
 
       # Array of String, never empty.
       def lines
-        all = [listing("New fields", ids[1] - ids[0], 1), listing("Dropped fields", ids[0] - ids[1], 0),
+        all = [listing("New fields", ids[1] - ids[0], 1), listing("Removed fields", ids[0] - ids[1], 0),
                *(ids[0] & ids[1]).flat_map { |id| field(id) }, *heading].compact
         all.empty? ? ["its order changes"] : all
       end
@@ -45,10 +45,10 @@ module CobaltLedger
         end
         told += options(old, new)
         unless old["baseline"] == new["baseline"]
-          told << "begins as #{Beginnings.words(new['baseline'])} instead of #{Beginnings.words(old['baseline'])}"
+          told << "starts as #{Beginnings.words(new['baseline'])} instead of #{Beginnings.words(old['baseline'])}"
         end
-        told << (new["retired"] ? "is retired" : "is taken up again") unless old["retired"] == new["retired"]
-        ["#{new['name']}: #{told.empty? ? 'is otherwise' : told.join('; ')}"]
+        told << (new["retired"] ? "is retired" : "is restored") unless old["retired"] == new["retired"]
+        ["#{new['name']}: #{told.empty? ? 'changes' : told.join('; ')}"]
       end
 
       # A value of a member, in the words of its side.
@@ -71,10 +71,10 @@ module CobaltLedger
           (after[id]["retired"] || false) == retired && after[id]["retired"] != before[id]["retired"]
         }
         [
-          named("new options", after.except(*before.keys)), named("options gone", before.except(*after.keys)),
-          named("options retired", kept.select { |id, _| went.call(id, true) }),
-          named("options taken up again", kept.select { |id, _| went.call(id, false) }),
-          named("options renamed", kept.reject { |id, each| before[id]["name"] == each["name"] })
+          named("new options", after.except(*before.keys)), named("removed options", before.except(*after.keys)),
+          named("retired options", kept.select { |id, _| went.call(id, true) }),
+          named("restored options", kept.select { |id, _| went.call(id, false) }),
+          named("renamed options", kept.reject { |id, each| before[id]["name"] == each["name"] })
         ].compact
       end
 
@@ -89,10 +89,10 @@ module CobaltLedger
             "#{words} #{before[member] || 'none'} becomes #{after[member] || 'none'}"
           end
         end
-        told << "Its sections are otherwise" unless before["sections"] == after["sections"]
-        told << "Its list shows other columns" unless before["list_fields"] == after["list_fields"]
-        told << "Its forms are otherwise" unless before["forms"] == after["forms"]
-        told << "Its path of stages is otherwise" unless before["path"] == after["path"]
+        told << "Its sections change" unless before["sections"] == after["sections"]
+        told << "Its list columns change" unless before["list_fields"] == after["list_fields"]
+        told << "Its forms change" unless before["forms"] == after["forms"]
+        told << "Its stages change" unless before["path"] == after["path"]
         told
       end
     end

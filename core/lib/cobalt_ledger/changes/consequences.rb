@@ -22,7 +22,7 @@ module CobaltLedger
       def why
         rule = rules.last
         return [] if rule.nil? || sentences.any?
-        return [NoEffect::Reason.new(["Nothing that decides has been edited."])] unless moved?
+        return [NoEffect::Reason.new(["Nothing that affects access has been edited."])] unless moved?
 
         NoEffect.new(@engines.last, rule).reasons
       end

@@ -7,7 +7,7 @@ module CobaltLedger
     class ExpectationSentence
       MODES = Rules::Sentence::MODES
       CHANNELS = Rules::Sentence::CHANNELS
-      MAY = { "see" => "shown in clear to", "see_masked" => "shown, even masked, to", "change" => "changed by" }.freeze
+      MAY = { "see" => "shown unmasked to", "see_masked" => "shown, even masked, to", "change" => "changed by" }.freeze
 
       # document: of the expectation, shaped as its schema says; policy: Rules::Policy; directory: Directory::Directory.
       def initialize(document, policy, directory)
@@ -20,7 +20,7 @@ module CobaltLedger
 
       private
 
-      # "Never shown in clear to Volunteer: any field labelled Restricted, when viewing or editing."
+      # "Never shown unmasked to Volunteer: any field labelled Restricted, when viewing or editing."
       def claim(claim)
         audience = Directory::Audience.from(claim["audience"])
         verb = MAY.fetch(claim["may"])
@@ -59,11 +59,11 @@ module CobaltLedger
 
       def who(question)
         member = question["as"]
-        return "Anybody" if member&.key?("everyone")
+        return "Anyone" if member&.key?("everyone")
 
         kind, id = member ? member.first : ["user", question["user"]]
         name = @directory.name_of(kind.to_sym, id)
-        member ? "Anybody who is #{name}, and nothing else" : name
+        member ? "Anyone who is #{name}and nothing else" : name
       end
 
       def circumstances(question)
@@ -80,7 +80,7 @@ module CobaltLedger
 
       # What the record holds, and what is typed into it.
       def holding(question)
-        return ["whatever the record holds"] if question["any_record"]
+        return ["for any record"] if question["any_record"]
 
         stored = values_of(question["stored"]) { |name, value| "#{name} is #{value}" }
         entered = values_of(question["entered"]) { |name, value| "#{value} typed for #{name}" }
@@ -103,7 +103,7 @@ module CobaltLedger
 
       def answers(answer)
         actions = (answer["actions"] || {}).map { |key, wanted| "#{@type&.action(key)&.doing || key} it is #{wanted}" }
-        save = { true => ["a save is turned down"], false => ["a save is taken"] }.fetch(answer["refused"], [])
+        save = { true => ["a save is refused"], false => ["a save is accepted"] }.fetch(answer["refused"], [])
         (levels(answer["levels"] || {}) + actions + save).join("; ")
       end
 

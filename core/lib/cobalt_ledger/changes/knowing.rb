@@ -115,7 +115,7 @@ module CobaltLedger
             next unless dependence(id).new?(subject.id, field.id)
 
             return Told.new(type: id, field: field.id,
-                            words: "#{subject.name} tells people who can’t see #{field.name} " \
+                            words: "#{subject.name} reveals to people who can’t see #{field.name} " \
                                    "(#{type(id).name}) something about it")
           end
         end

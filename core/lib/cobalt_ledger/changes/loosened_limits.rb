@@ -16,7 +16,9 @@ module CobaltLedger
         return "more values can be revealed in an hour" if after.reveals_per_hour > before.reveals_per_hour
         return "a revealed value is shown for longer" if after.look_seconds > before.look_seconds
         return "whole records can be revealed" if after.emergency_group && before.emergency_group.nil?
-        return "others are told when a whole record is revealed" if after.emergency_group != before.emergency_group
+        if after.emergency_group != before.emergency_group
+          return "different people are notified when a whole record is revealed"
+        end
 
         signers(before, after) || journal(before, after)
       end
@@ -38,7 +40,7 @@ module CobaltLedger
         return nil if same[0].sort == same[1].sort
 
         asked = after.rules.any? { |rule| rule.on? && rule.condition&.reads&.include?([:place]) }
-        "who counts as being at a place changes, and rules go by that" if asked
+        "who counts as being at a place changes, and rules depend on it" if asked
       end
 
       private_class_method :limits, :signers, :journal, :places

@@ -26,8 +26,8 @@ module CobaltLedger
       # Array of Reason, those of the first fields it speaks of. Empty where the rule gives no access.
       def reasons
         return [said("The rule is switched off.")] unless @rule.on?
-        return [said("It is meant for nobody.")] if person.nil?
-        return [said("It reaches no unit that owns records.")] if unit.nil?
+        return [said("Its audience is empty.")] if person.nil?
+        return [said("It applies to no unit that owns records.")] if unit.nil?
 
         @type.fields.select { |field| @rule.targets?(field) }.lazy.flat_map { |field| of(field) }.uniq.first(MOST)
       end
@@ -70,8 +70,8 @@ module CobaltLedger
       def speaks?(speaker, outcomes) = speaker.test.nil? || outcomes[speaker.test]
 
       def unmet(field)
-        if @engine.feasible(question).complete?(field.id) then "Its condition never holds at the moment."
-        else "Whether its condition can hold could not be decided."
+        if @engine.feasible(question).complete?(field.id) then "Its condition can’t be true at present."
+        else "Whether its condition can be true could not be determined."
         end
       end
 
@@ -79,7 +79,7 @@ module CobaltLedger
         value = gives.facet(facet) or return nil
         stands = result.final.facet(facet)
         words = Access::Facets.name(facet, stands)
-        told, givers = stands == value ? ["is #{words} already", without] : ["stays #{words}", result]
+        told, givers = stands == value ? ["is already #{words}", without] : ["stays #{words}", result]
         names = givers.givers(facet).map { |giver| name(giver) }.uniq
         said("For #{person.name}, #{field.name} #{told}, by ", *listed(names), ".")
       end
@@ -97,7 +97,7 @@ module CobaltLedger
         when :label then "its label #{giver.source.name}"
         when :baseline then "the baseline #{giver.source.name}"
         when :field then "its own baseline"
-        else "what follows from the rest (#{giver.source})"
+        else "its other properties (#{giver.source})"
         end
       end
     end

@@ -34,7 +34,7 @@ module CobaltLedger
 
       # Whoever may change who signs could sign for everything: that takes all signatures there are.
       def reason(approval)
-        return "it changes who has to sign what" if @edits.any? { |edit| [edit.kind, edit.id] == %w[setting approval] }
+        return "it changes who must sign" if @edits.any? { |edit| [edit.kind, edit.id] == %w[setting approval] }
 
         edits = @edits.select { |edit| concerned?(approval, edit) }
         return nil if edits.empty?
@@ -105,7 +105,7 @@ module CobaltLedger
       # What could not be decided is signed for like what it may be.
       def unsure_words(approval)
         found = account[1].find { |each| covered?(approval, each) }
-        found && "#{name(found)}: what changes could not be decided"
+        found && "#{name(found)}: the effect could not be determined"
       end
 
       def covered?(approval, each)

@@ -49,7 +49,7 @@ module CobaltLedger
       def computed(type)
         type.formulas.steps.flat_map do |step|
           step.inputs.map do |id|
-            way(type, id, [type.id, step.field.id], nil, "#{step.field.name} is worked out from it",
+            way(type, id, [type.id, step.field.id], nil, "#{step.field.name} is calculated from it",
                 [:computed, step.field.formula])
           end
         end
@@ -76,7 +76,7 @@ module CobaltLedger
         return [] if part.test.nil? || part.values.empty?
 
         WaysOut.read(@policy, type, part.test).map do |from, id|
-          way(from, id, [type.id, nil], rule.audience, "“#{rule.title}” goes by it",
+          way(from, id, [type.id, nil], rule.audience, "“#{rule.title}” depends on it",
               [:condition, part.test.identity, rule.audience.to_h])
         end
       end

@@ -27,7 +27,7 @@ module CobaltLedger
         return nil if told.empty?
 
         counts = told.map { |people, words| "#{Words.count(people.size, 'person', 'people')} #{words}" }
-        "Not compared, because only one side knows them: #{Words.list(counts)}."
+        "Not compared, because they exist on one side only: #{Words.list(counts)}."
       end
 
       # lines: Array of Line. Returns sentences: what differs only in field or mode is told together.
@@ -66,7 +66,7 @@ module CobaltLedger
 
       # "Masked (only the last 3 characters kept), begins with “b”". answer: Answer or nil.
       def answer(answer)
-        return "not there" if answer.nil?
+        return "not present" if answer.nil?
 
         level = Access::State::LEVEL_NAMES.fetch(answer.state.level)
         level += " (#{answer.state.mask.words})" if answer.state.mask
@@ -102,7 +102,7 @@ module CobaltLedger
 
       def doing(line)
         told = line.direction
-        told = told.empty? ? ["meets something else of"] : told.map { |words| OF.fetch(words, words) }
+        told = told.empty? ? ["sees something different in"] : told.map { |words| OF.fetch(words, words) }
         return told unless several?(line.people)
 
         told.map { |words| words.sub(/\A(now |no longer )?\w+/) { |verb| SEVERAL.fetch(verb, verb) } }
@@ -115,19 +115,20 @@ module CobaltLedger
       SINGULAR = /\Aeveryone((?! and ).)*\z/
 
       # Verbs of several people.
-      SEVERAL = { "sees" => "see", "finds" => "find", "is" => "are", "meets" => "meet", "now finds" => "now find",
-                  "no longer finds" => "no longer find" }.freeze
+      SEVERAL = { "sees" => "see", "finds" => "find", "is" => "are", "gets" => "get", "now finds" => "now find",
+                  "no longer finds" => "no longer find", "no longer has" => "no longer have" }.freeze
 
       MEMBER = { role: "with the role", group: "in the group", department: "in the department", unit: "at" }.freeze
 
       # Words that stand before the name of a field.
       OF = {
-        "sees more" => "sees more of", "sees less" => "sees less of", "may change more" => "may now change",
-        "may change less" => "may no longer change", "must fill more" => "must now fill",
-        "must fill less" => "need no longer fill", "is refused more" => "is refused more over",
-        "is refused less" => "is refused less over", "may do more" => "may now", "may do less" => "may no longer",
-        "is masked otherwise" => "sees another part of",
-        "holds another value" => "finds another value in", "is offered another value" => "is offered another value for"
+        "sees more" => "sees more of", "sees less" => "sees less of", "may change more" => "can now edit",
+        "may change less" => "can no longer edit", "must fill more" => "must now fill in",
+        "must fill less" => "no longer has to fill in", "is refused more" => "is refused more saves because of",
+        "is refused less" => "is refused fewer saves because of", "may do more" => "can now",
+        "may do less" => "can no longer", "is masked otherwise" => "sees a different part of",
+        "holds another value" => "gets a different value in",
+        "is offered another value" => "gets a different suggestion for"
       }.freeze
       private_constant :MEMBER, :OF, :SEVERAL, :SINGULAR
 

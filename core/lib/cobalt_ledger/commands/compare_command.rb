@@ -55,7 +55,7 @@ module CobaltLedger
       def text(comparison, types, engines)
         wording = Changes::Wording.new(engines.map(&:policy), engines.last.directory)
         told = wording.told(comparison.lines(types), comparison.undecided(types))
-        told = ["Nobody meets any difference."] if told.empty?
+        told = ["No one’s access changes."] if told.empty?
         [*told, *wording.not_compared(comparison.strangers)].map { |line| "#{line}\n" }.join
       end
     end

@@ -33,7 +33,7 @@ module CobaltLedger
 
       def sound(report)
         count = Words.count(report.total, "entry", "entries")
-        out.puts("#{count}, from #{report.begins}: each is what it was when it was written.")
+        out.puts("#{count}, from #{report.begins}: none was changed after it was written.")
         out.puts("Last: #{report.begins + report.total - 1}:#{report.head}")
         back(report.back) if report.back.any?
         out.puts(unproved(report))

@@ -23,7 +23,7 @@ module CobaltLedger
         part.explain(facts.opening, directory).tap { |account| account.words = words(directory) }
       end
 
-      def words(directory) = "#{part.words(directory)}, as it was opened"
+      def words(directory) = "#{part.words(directory)}, when the form opened"
       def to_h = { "at_opening" => part.to_h }
 
       private

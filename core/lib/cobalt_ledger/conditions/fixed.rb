@@ -52,7 +52,7 @@ module CobaltLedger
 
       def words(_directory)
         if outcome.nil?
-          "it can be told"
+          "it can be determined"
         else
           "it is #{'not ' unless outcome}so"
         end

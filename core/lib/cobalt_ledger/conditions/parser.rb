@@ -121,7 +121,7 @@ module CobaltLedger
         if items.size != 2
           @faults.add("#{pointer}/values", "“between” takes two values, the lower and the upper")
         elsif items[0].value > items[1].value
-          @faults.add("#{pointer}/values", "the range ends before it begins, so it can never hold")
+          @faults.add("#{pointer}/values", "the range ends before it begins, so it can never be true")
         else
           Operands::Literals.new(items)
         end

@@ -135,7 +135,7 @@ module CobaltLedger
           next if before.spoken.rules.any? { |each| each.gives.visibility }
 
           after = before.covered_as(Access::State.new(visibility: covered.visibility),
-                                    "worked out from what is covered")
+                                    "calculated from covered values")
           found[id] = [step.field, after] unless after.equal?(before)
         end
         found

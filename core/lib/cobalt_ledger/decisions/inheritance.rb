@@ -39,7 +39,7 @@ module CobaltLedger
       end
 
       # Not by its number: who reads this may not be let see which record it is.
-      def words(field) = "covered as on the record that #{field.name} names"
+      def words(field) = "covered as on the record in #{field.name} names"
 
       # A lambda from a field of the record referred to, to the State as which it is covered. What can't be followed
       # covers.

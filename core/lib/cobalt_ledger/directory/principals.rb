@@ -38,7 +38,7 @@ module CobaltLedger
       # Somebody who is nothing but this one role, group, department or unit: a column of the access map.
       # kind :everyone gives a person with no principal at all.
       def self.bare(kind, id, directory)
-        return new({}, title: "Anybody at all") if kind == :everyone
+        return new({}, title: "Anyone") if kind == :everyone
 
         new({ kind => with_distance([id], kind, directory) }, title: directory.name_of(kind, id))
       end

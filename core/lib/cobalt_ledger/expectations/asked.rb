@@ -2,7 +2,7 @@
 
 module CobaltLedger
   module Expectations
-    # One question, with the answer it must get: levels of fields and actions, or that a save is turned down.
+    # One question, with the answer it must get: levels of fields and actions, or that a save is refused.
     class Asked
       # document: of the expectation; engine: Decisions::Engine; at: Time.
       def initialize(document, engine, at, _survey)
@@ -12,7 +12,7 @@ module CobaltLedger
         @faults = FaultList.new
       end
 
-      # A Verdict. Raises BadInput where what is asked about is not there.
+      # A Verdict. Raises BadInput where what is asked about is not present.
       def verdict
         levels = levels_expected
         question = question()
@@ -80,7 +80,7 @@ module CobaltLedger
         return [] if verdict.accepted != expected
 
         words = verdict.refusals.map(&:words).first(3).join("; ")
-        [{ words: expected ? "a save is taken" : "a save is turned down: #{words}" }]
+        [{ words: expected ? "a save is accepted" : "a save is refused: #{words}" }]
       end
 
       # The same whatever the record holds, and whether it is locked as a whole or not.
@@ -91,7 +91,7 @@ module CobaltLedger
           wrong = outcomes.reject { |outcome| wanted.include?(outcome.decision.level) }
           next [shown(question, search, subject, wanted, wrong.first)] if wrong.any?
 
-          complete ? [] : [{ words: "#{subject.name}: not every record could be decided", open: true }]
+          complete ? [] : [{ words: "#{subject.name}: not every record could be checked", open: true }]
         end
       end
 
@@ -104,7 +104,7 @@ module CobaltLedger
       def words(subject, wanted, level)
         names = Access::State::LEVEL_NAMES
         expected = wanted.map { |each| names.fetch(each).downcase }.join(" or ")
-        "#{subject.name} is #{level ? names.fetch(level).downcase : 'not there'}, not #{expected}"
+        "#{subject.name} is #{level ? names.fetch(level).downcase : 'not present'}, not #{expected}"
       end
     end
   end

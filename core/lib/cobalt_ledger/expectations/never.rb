@@ -13,7 +13,7 @@ module CobaltLedger
         "change" => lambda(&:open?)
       }.freeze
 
-      VERBS = { "see" => "is shown to", "see_masked" => "is met by", "change" => "can be changed by" }.freeze
+      VERBS = { "see" => "is shown to", "see_masked" => "is visible to", "change" => "can be changed by" }.freeze
 
       # Identifiers of the record types a claim is about. claim: the member "never"; policy: Rules::Policy.
       def self.types(claim, policy) = claim["record_types"] || policy.record_types.keys
@@ -84,7 +84,7 @@ module CobaltLedger
 
       def holds(subjects)
         count = subjects.sum { |_, fields| fields.size }
-        words = if count.zero? then "no field is concerned"
+        words = if count.zero? then "no field is covered"
                 else
                   "proved for #{Words.count(count, 'field')} and #{people}"
                 end
@@ -96,7 +96,7 @@ module CobaltLedger
       def undecided(fields)
         Verdict.new(
           expectation: @document, status: "undecided",
-          words: ["not every record could be decided for #{Words.list(fields.map(&:name))}"]
+          words: ["not every record could be checked for #{Words.list(fields.map(&:name))}"]
         )
       end
 

@@ -50,7 +50,7 @@ module CobaltLedger
         units = hash["units"] || []
         categories = hash["categories"] || []
         if units.empty? && categories.empty?
-          @faults.add(pointer, "assign the baseline to units or to categories; as it is it would never hold")
+          @faults.add(pointer, "assign the baseline to units or categories; without them it never applies")
         end
         units.each_with_index do |id, index|
           if @directory && !@directory.find(:unit, id)

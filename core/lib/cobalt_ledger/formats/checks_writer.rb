@@ -20,7 +20,7 @@ module CobaltLedger
 
       # What an example assumes, in words, or nil.
       def assumed(verdict)
-        verdict.lines&.any? && "as when #{verdict.lines.map do |each|
+        verdict.lines&.any? && "for example when #{verdict.lines.map do |each|
           "#{each['name']} is #{each['words']}"
         end.join(', ')}"
       end

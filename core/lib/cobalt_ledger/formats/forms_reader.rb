@@ -18,7 +18,7 @@ module CobaltLedger
         fallbacks = forms.reject { |form| form["audience"] }
         unless fallbacks.any? { |form| (form["modes"] || []).empty? }
           @faults.add(
-            pointer, "one form must be the fallback, for everybody in every mode: leave out its audience and modes"
+            pointer, "one form must be the fallback for everyone in every mode: leave out its audience and modes"
           )
         end
         if fallbacks.count { |form| (form["modes"] || []).empty? } > 1
@@ -80,7 +80,7 @@ module CobaltLedger
       def part(hash, placed, pointer)
         fields = named(hash["fields"], "#{pointer}/fields")
         hash["fields"].each_with_index do |id, index|
-          @faults.add("#{pointer}/fields/#{index}", "stands twice on this form") if placed[id]
+          @faults.add("#{pointer}/fields/#{index}", "appears twice on this form") if placed[id]
           placed[id] = true
         end
         Catalogue::Form::Part.new(

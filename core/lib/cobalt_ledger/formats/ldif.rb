@@ -93,7 +93,7 @@ module CobaltLedger
         match = line.match(/\A([A-Za-z][A-Za-z0-9-]*|\d+(?:\.\d+)+)((?:;[A-Za-z0-9-]+)*)(::|:<|:) *(.*)\z/)
         return @faults.add("line #{number}", "is not “attribute: value”") unless match
         if match[3] == ":<"
-          return @faults.add("line #{number}", "keeps its value elsewhere; values must stand in the file")
+          return @faults.add("line #{number}", "refers to an outside value; values must be in the file")
         end
 
         value = match[3] == "::" ? decode(match[4], number) : match[4]
@@ -110,7 +110,7 @@ module CobaltLedger
 
       def twice(entries)
         entries.group_by { |entry| Ldif.normal_dn(entry.dn) }.each_value do |same|
-          same.drop(1).each { |entry| @faults.add("line #{entry.line}", "the entry “#{entry.dn}” stands twice") }
+          same.drop(1).each { |entry| @faults.add("line #{entry.line}", "the entry “#{entry.dn}” appears twice") }
         end
       end
     end

@@ -57,7 +57,7 @@ module CobaltLedger
 
       def unconditional(lines)
         lines.each do |line, at|
-          @faults.add(at.otherwise, "without a condition there is no otherwise") if line["otherwise"]
+          @faults.add(at.otherwise, "a line without a condition can’t have an “otherwise”") if line["otherwise"]
         end
       end
 

@@ -32,7 +32,7 @@ module CobaltLedger
       # The directory's document form: Hash. Raises BadInput with all faults.
       def document
         @users = of_kind("user").to_h { |entry| [Ldif.normal_dn(entry.dn), user(entry)] }
-        @faults.add("", "holds nobody of the class #{@mapping['user']['class']}") if @users.empty?
+        @faults.add("", "contains no one of the class #{@mapping['user']['class']}") if @users.empty?
         @groups = of_kind("group").to_h { |entry| [Ldif.normal_dn(entry.dn), node(entry, "group")] }
         lists = { "users" => @users.values.compact, "roles" => named("roles", "role"), "groups" => groups,
                   "departments" => departments, "units" => named("units", "unit") }

@@ -97,7 +97,7 @@ module CobaltLedger
         found = FOLDERS.keys.to_h { |list| [list, []] }
         read.each do |path, item|
           list = FOLDERS.key(path.split("/").first)
-          next @faults.add(path, "does not belong to a policy") unless list
+          next @faults.add(path, "is not part of a policy") unless list
           next if item.nil?
           next @faults.add(path, "must hold one object") unless item.is_a?(Hash)
 

@@ -68,7 +68,7 @@ module CobaltLedger
           report.total += 1
           report.head = previous
         end
-        report.broken = Break.new(anchor[0] + 1, "what came before it was let go, and nothing says so") unless told
+        report.broken = Break.new(anchor[0] + 1, "earlier entries were deleted, and nothing records that") unless told
         missing(report, number, seen)
       end
 
@@ -81,23 +81,23 @@ module CobaltLedger
 
       def fault(entry, number, previous, seen)
         if entry["id"] != number + 1
-          return "entry #{number + 1} is not there any more" if entry["id"] > number + 1
+          return "entry #{number + 1} is missing" if entry["id"] > number + 1
 
-          return "stands where entry #{number + 1} is due"
+          return "is in the place of entry #{number + 1}"
         end
         if entry["previous"] != previous
-          return "does not carry the digest of the entry before: one was put in or taken out"
+          return "doesn’t carry the digest of the entry before it: an entry was inserted or removed"
         end
-        return "is not what it was when it was written" if entry["digest"] != digest(entry)
+        return "was changed after it was written" if entry["digest"] != digest(entry)
 
         known = seen[entry["id"]]
-        "is another than the one that was seen before" if known && known != entry["digest"]
+        "differs from the entry seen before" if known && known != entry["digest"]
       end
 
       # Entries that somebody has seen and that are not there: the end of the journal was taken off.
       def missing(report, number, seen)
         gone = seen.keys.select { |id| id > number }.min
-        report.broken ||= Break.new(gone, "was seen before and is not there any more") if gone
+        report.broken ||= Break.new(gone, "was seen before and is missing") if gone
         report
       end
       private_class_method :fault, :missing, :tells_of?

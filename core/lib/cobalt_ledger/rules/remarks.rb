@@ -14,10 +14,10 @@ module CobaltLedger
         others = rule.reach.modes - ["create"]
         return [] if others.empty? || (rule.effects + rule.otherwise).none?(Effects::Default)
 
-        ["A value to begin with is given when creating only: #{Words.list(others.map do |mode|
+        ["A starting value applies only when creating: #{Words.list(others.map do |mode|
           Sentence::MODES[mode]
         end)} " \
-         "it does nothing."]
+         "it has no effect."]
       end
       private_class_method :beginnings
     end

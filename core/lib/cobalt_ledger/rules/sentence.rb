@@ -37,7 +37,7 @@ module CobaltLedger
 
       def condition
         [
-          Segment.new(nil, @rule.on_opening? ? ", when on opening " : ", when "),
+          Segment.new(nil, @rule.on_opening? ? ", when the form opens " : ", when "),
           Segment.new("condition", @rule.condition.words(@directory))
         ]
       end

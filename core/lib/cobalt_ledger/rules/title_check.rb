@@ -37,10 +37,10 @@ module CobaltLedger
         promised =
           PROMISES
             .select { |words, effects| rule.title.match?(words) && !given.intersect?(effects + %w[allow deny]) }
-            .map { |_, effects| "The title speaks of #{DOING.fetch(effects.first)}, which the rule does not do." }
+            .map { |_, effects| "The title mentions #{DOING.fetch(effects.first)}, but the rule doesn’t do that." }
         promised + (given.intersect?(%w[allow deny]) ? [] : opposite(rule.title, given)) +
           fields_named(rule, record_type).map do |field|
-            "The title names #{field.name}, which the rule neither touches nor looks at."
+            "The title names #{field.name}, but the rule doesn’t use it."
           end
       end
 
@@ -56,7 +56,7 @@ module CobaltLedger
         [->(title) { title.match?(CHANGED) && title.match?(/\b(may|can)\b/i) && !title.match?(DENIED) },
          %w[unlock show], %w[lock hide], "editing", "shuts"],
         [->(title) { title.match?(CHANGED) && title.match?(DENIED) }, %w[lock hide mask refuse], %w[unlock],
-         "keeping from editing", "opens"]
+         "preventing editing", "opens"]
       ].freeze
 
       # Titles that say the opposite of what the rule does. given: names of its effects.
@@ -64,7 +64,7 @@ module CobaltLedger
         OPPOSITES.filter_map do |spoken, kept, against, speaks, does|
           next unless spoken.call(title) && given.intersect?(against) && !given.intersect?(kept)
 
-          "The title speaks of #{speaks}, and the rule #{does}."
+          "The title mentions #{speaks}, and the rule #{does}."
         end
       end
 

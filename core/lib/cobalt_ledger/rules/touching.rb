@@ -46,7 +46,7 @@ module CobaltLedger
 
         return ["through every field under #{type_of(rule).section(field.section).name}", true] if rule.targets?(field)
 
-        looks_at?(rule, field) ? ["asks about it", false] : :not
+        looks_at?(rule, field) ? ["uses it in its condition", false] : :not
       end
 
       # Does its condition look at a field, or at what is worked out from it?
@@ -59,13 +59,13 @@ module CobaltLedger
         member = @about[:member] or return nil
         principals = principals(member)
         except = rule.audience.except.select { |each| principals.include?(each.kind, each.id) }
-        return ["leaves out #{names(except)}", true] if except.any?
+        return ["excludes #{names(except)}", true] if except.any?
 
         any = rule.audience.any.select { |each| principals.include?(each.kind, each.id) }
         return ["for #{names(any)}", true] if any.any?
         return ["for everyone", false] if rule.audience.everyone?
 
-        asks_about?(rule, member) ? ["asks about it", true] : :not
+        asks_about?(rule, member) ? ["uses it in its condition", true] : :not
       end
 
       def by_unit(rule)
@@ -87,7 +87,7 @@ module CobaltLedger
 
       def by_day(rule)
         day = @about[:on] or return nil
-        window = rule.window or return ["at all times", false]
+        window = rule.window or return ["at any time", false]
         open?(window, day) ? [window.words, true] : :not
       end
 

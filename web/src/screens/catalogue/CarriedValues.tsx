@@ -43,8 +43,8 @@ export function CarriedValues({ stored, type, plan, onChange, onType }: Props) {
         <section key={each.field} aria-label={`Stored values of ${each.name}`} className="carried">
           <h3>
             {each.goes
-              ? `${each.name}: ${each.held} stored values stay in their records, and nobody meets them`
-              : `${each.name}: ${each.unfit} of ${each.held} stored values would not be read any more`}
+              ? `${each.name}: ${each.held} stored values remain in their records but no one sees them`
+              : `${each.name}: ${each.unfit} of ${each.held} stored values would become unreadable`}
           </h3>
           {!each.goes && (
             <Mapping
@@ -86,14 +86,14 @@ function Mapping({ stored, field, plan, onChange, onOptions }: MappingProps) {
     <>
       {options && stored.values.length > 0 && (
         <button type="button" className="plain" onClick={onOptions}>
-          Make an option of each of these values
+          Add an option for each of these values
         </button>
       )}
       {stored.values.length > 0 && (
         <table className="ruled">
           <thead>
             <tr>
-              <th className="margin">What records hold</th>
+              <th className="margin">Stored value</th>
               <th>Records</th>
               <th>Becomes</th>
             </tr>
@@ -114,7 +114,7 @@ function Mapping({ stored, field, plan, onChange, onOptions }: MappingProps) {
                       <Select
                         allowClear
                         aria-label={`${each.words} becomes`}
-                        placeholder="as told below"
+                        placeholder="as chosen below"
                         style={{ width: 200 }}
                         value={chosen === null ? BLANK : chosen}
                         onChange={(picked?: string) =>
@@ -137,7 +137,7 @@ function Mapping({ stored, field, plan, onChange, onOptions }: MappingProps) {
                     ) : (
                       <Input
                         aria-label={`${each.words} becomes`}
-                        placeholder="as told below"
+                        placeholder="as chosen below"
                         style={{ width: 200 }}
                         value={chosen ?? ""}
                         onChange={(event) =>
@@ -157,18 +157,18 @@ function Mapping({ stored, field, plan, onChange, onOptions }: MappingProps) {
       )}
       {stored.unseen > 0 && (
         <p className="soft">
-          {stored.unseen} of them are not listed: you may not see them, or they are too many.
+          {stored.unseen} of them are not listed, because you can’t see them or there are too many.
         </p>
       )}
       <label className="row-flex">
         {left === stored.unfit ? "All of them" : `The other ${left}`}
         <Select
-          aria-label={`What becomes of the rest of ${stored.name}`}
+          aria-label={`The remaining values of ${stored.name}`}
           value={plan.rest ?? "keep"}
           onChange={(rest: "keep" | "blank") => onChange({ ...plan, rest })}
           options={[
-            { value: "keep", label: "stay as they are, unread until somebody enters another value" },
-            { value: "blank", label: "are emptied" },
+            { value: "keep", label: "stay unreadable until a new value is entered" },
+            { value: "blank", label: "are cleared" },
           ]}
           popupMatchSelectWidth={false}
         />

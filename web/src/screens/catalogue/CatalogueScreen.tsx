@@ -76,8 +76,8 @@ export default function CatalogueScreen() {
               {!data && !catalogue.error && <Loading />}
               {data && (
                 <div className="empty">
-                  No record type yet. Make one by hand, or import one: a JSON Schema, a CSV list of fields, or
-                  a policy document.
+                  No record types yet. Add one, or import a JSON Schema, a CSV list of fields or a policy
+                  document.
                 </div>
               )}
               {data && <Labels catalogue={data} />}
@@ -156,7 +156,7 @@ function TypeView({ kept, catalogue }: { kept: RecordType; catalogue: Catalogue 
               }
             />
           )}
-          <span className="push states" role="group" aria-label="What to look at">
+          <span className="push states" role="group" aria-label="View">
             {(Object.keys(VIEWS) as View[]).map((each) => (
               <button type="button" key={each} aria-pressed={each === view} onClick={() => choose(each)}>
                 {VIEWS[each]}
@@ -214,7 +214,7 @@ function Labels({ catalogue }: { catalogue: Catalogue }) {
           <th className="margin" style={{ width: 230 }}>
             Sensitivity label
           </th>
-          <th>A field that carries it starts as</th>
+          <th>Fields with this label start as</th>
         </tr>
       </thead>
       <tbody>

@@ -35,9 +35,7 @@ export function FormPreviewPane({ preview, person, mode, onPerson }: Props) {
           />
         </div>
       )}
-      {preview && !preview.form && (
-        <p className="soft">The form can’t be shown until what is wrong is mended.</p>
-      )}
+      {preview && !preview.form && <p className="soft">Fix the errors to see the form.</p>}
     </aside>
   );
 }

@@ -56,12 +56,12 @@ export function FormsEditor({ type, readOnly, onChange }: Props) {
   if (!form) {
     return (
       <div className="empty">
-        Everybody gets one form with every section and field.
+        Everyone gets one form with every section and field.
         {!readOnly && (
           <>
             {" "}
             <button type="button" className="plain" onClick={begin}>
-              Make forms of its own
+              Design forms
             </button>
           </>
         )}
@@ -103,12 +103,12 @@ export function FormsEditor({ type, readOnly, onChange }: Props) {
               <>
                 <AudienceEditor audience={form.audience} onChange={(audience) => set({ audience })} />
                 <button type="button" className="plain" onClick={() => set({ audience: undefined })}>
-                  for all whom no other form is for
+                  everyone without another form
                 </button>
               </>
             ) : (
               <span>
-                all whom no other form is for;{" "}
+                everyone without another form;{" "}
                 <button type="button" className="plain" onClick={() => set({ audience: { any: [] } })}>
                   only for some
                 </button>
@@ -177,8 +177,8 @@ function LeftOut({ form, type }: { form: FormDesign; type: RecordType }) {
   if (left.length === 0) return null;
   return (
     <div className="fault" role="status">
-      Required, and not on this form: {left.map((field) => field.name).join(", ")}. Whoever gets it can’t save
-      a new record.
+      Required but missing from this form: {left.map((field) => field.name).join(", ")}. Users with this form
+      can’t save a new record.
     </div>
   );
 }
@@ -194,12 +194,12 @@ function AddSection({
 }) {
   const placed = form.sections.flatMap((section) => section.fields);
   const left = type.fields.filter((field) => !placed.includes(field.id));
-  if (left.length === 0) return <span className="soft">Every field stands on this form.</span>;
+  if (left.length === 0) return <span className="soft">Every field is on this form.</span>;
   return (
     <Select
       aria-label="Add a section with"
       value={null}
-      placeholder={`Add a section, beginning with one of ${left.length} fields not on this form`}
+      placeholder={`Add a section, starting with one of ${left.length} fields not on this form`}
       popupMatchSelectWidth={false}
       showSearch={{ optionFilterProp: "label" }}
       options={left.map((field) => ({ value: field.id, label: field.name }))}

@@ -14,7 +14,7 @@ export function ImpactAccount({ impact, type }: { impact: SubjectImpact; type: s
               <b>{field.name}</b> {field.verb};{" "}
               {field.rules.length > 0 && (
                 <>
-                  rules that reach it:{" "}
+                  rules that apply to it:{" "}
                   {field.rules.slice(0, 8).map((rule, index) => (
                     <span key={rule.id}>
                       {index > 0 && ", "}
@@ -30,7 +30,7 @@ export function ImpactAccount({ impact, type }: { impact: SubjectImpact; type: s
           ))}
         </ul>
       )}
-      <h3>What it does to whom</h3>
+      <h3>Who this affects</h3>
       <Sentences sentences={impact.sentences} />
     </>
   );

@@ -45,22 +45,22 @@ export function NewRecordType({ catalogue, onMade, onClose }: Props) {
     <Modal
       open
       title="New record type"
-      okText="Make it, in the change set"
+      okText="Add to change set"
       okButtonProps={{ disabled: name.trim() === "", loading: making.isPending }}
       onOk={save}
       onCancel={onClose}
     >
       <div className="stack">
         <label className="line">
-          Name, as in Study visit
+          Name, such as Study visit
           <Input autoFocus value={name} maxLength={200} onChange={(event) => setName(event.target.value)} />
         </label>
         <label className="line">
-          Name of several, where it is not {name.trim() ? `“${name.trim()}s”` : "the name with an s"}
+          Plural, if it isn’t {name.trim() ? `“${name.trim()}s”` : "the name with an s"}
           <Input value={plural} maxLength={200} onChange={(event) => setPlural(event.target.value)} />
         </label>
-        <p className="soft">It begins with one section and one field; add the others in the catalogue.</p>
-        {making.error ? <ProblemNotice error={making.error} title="It is not made" /> : null}
+        <p className="soft">It starts with one section and one field. Add the rest in the catalogue.</p>
+        {making.error ? <ProblemNotice error={making.error} title="The record type was not added" /> : null}
       </div>
     </Modal>
   );

@@ -98,7 +98,7 @@ export function SectionEditor({ section, type, placed, first, last, onChange, on
             <button
               type="button"
               className="plain"
-              aria-label={`Take ${names.get(id)} off the form`}
+              aria-label={`Remove ${names.get(id)} from the form`}
               onClick={() => put(section.fields.filter((each) => each !== id))}
             >
               off

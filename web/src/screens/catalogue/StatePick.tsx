@@ -12,9 +12,9 @@ type Props = {
 type Facet = "visibility" | "entry" | "presence";
 
 const FACETS: { facet: Facet; heading: string; values: string[] }[] = [
-  { facet: "visibility", heading: "To be seen", values: ["shown", "masked", "hidden"] },
-  { facet: "entry", heading: "To be changed", values: ["open", "locked"] },
-  { facet: "presence", heading: "To be filled", values: ["optional", "required"] },
+  { facet: "visibility", heading: "Visibility", values: ["shown", "masked", "hidden"] },
+  { facet: "entry", heading: "Editing", values: ["open", "locked"] },
+  { facet: "presence", heading: "Requirement", values: ["optional", "required"] },
 ];
 
 /** A starting state, picked in words; what is not picked is left to the sensitivity label. */
@@ -38,7 +38,7 @@ export function StatePick({ label, state, vocabulary, onChange }: Props) {
       <Select
         mode="multiple"
         aria-label={label}
-        placeholder="as its label says"
+        placeholder="as its label"
         value={value}
         onChange={pick}
         style={{ width: "100%" }}
@@ -61,7 +61,7 @@ export function StatePick({ label, state, vocabulary, onChange }: Props) {
               onChange(event.target.checked ? { ...rest, replace: true } : rest);
             }}
           >
-            may be overwritten unseen
+            can be replaced while masked
           </Checkbox>
         </div>
       )}

@@ -24,7 +24,7 @@ export function TypeBar({ type, etag, onDrop, onBack, onType }: Props) {
   const keeping = api.useMutation("put", "/api/record-types/{id}", {
     onSuccess: () => {
       onDrop();
-      message.success("Kept in the change set");
+      message.success("Saved to the change set");
     },
   });
   const error: unknown = keeping.error ?? impact.error;
@@ -60,7 +60,7 @@ export function TypeBar({ type, etag, onDrop, onBack, onType }: Props) {
           error={error}
           title={
             moved
-              ? "Somebody else changed this record type since you began; nothing of yours is lost"
+              ? "Someone else changed this record type after you started. Your edits are still here."
               : undefined
           }
         />
@@ -72,12 +72,12 @@ export function TypeBar({ type, etag, onDrop, onBack, onType }: Props) {
           disabled={faults.length > 0 || impact.waiting}
           onClick={save}
         >
-          Keep in change set
+          Save to change set
         </Button>
         {onBack && <Button onClick={onBack}>Undo</Button>}
-        <Button onClick={onDrop}>Discard my edit</Button>
-        <span className="tag mark-verm">not kept yet; safe in this browser</span>
-        {impact.waiting && <span className="soft">working out what it does…</span>}
+        <Button onClick={onDrop}>Discard draft</Button>
+        <span className="tag mark-verm">Unsaved draft (stored in this browser)</span>
+        {impact.waiting && <span className="soft">calculating the effect …</span>}
       </div>
       {impact.data && faults.length === 0 && (
         <div className="told">

@@ -96,7 +96,7 @@ function FieldRow({ field, type, readOnly, onChange, catalogue, chosen, onChoose
         <div className="tag">
           {field.id} ·{" "}
           <Link
-            aria-label={`Rules that reach ${field.name}`}
+            aria-label={`Rules that apply to ${field.name}`}
             to={{
               pathname: "/rules",
               search: withPart(search, "reach", `field:${type.id}:${field.id}`),
@@ -112,11 +112,11 @@ function FieldRow({ field, type, readOnly, onChange, catalogue, chosen, onChoose
       </td>
       <td>
         {field.retired ? (
-          <span className="tag">retired: nobody meets it</span>
+          <span className="tag">retired: no one sees it</span>
         ) : (
           <>
             <StartingState state={{ ...label?.start, ...field.baseline }} />
-            {field.baseline && <div className="tag">by its own baseline</div>}
+            {field.baseline && <div className="tag">from its own baseline</div>}
           </>
         )}
       </td>

@@ -38,7 +38,7 @@ export function ApprovalPanel({ changeSet }: { changeSet: ChangeSet }) {
       ))}
       {data.sent_back && (
         <p className="notice">
-          {data.sent_back.name} has sent it back: {data.sent_back.words}
+          {data.sent_back.name} sent it back: {data.sent_back.words}
         </p>
       )}
       {data.asked && !data.met && (
@@ -48,7 +48,7 @@ export function ApprovalPanel({ changeSet }: { changeSet: ChangeSet }) {
       )}
       <Say approval={data} changeSet={changeSet} />
       <span className="tag" title={`SHA-256 ${data.digest}`}>
-        of exactly {data.digest.slice(0, 16)}…
+        for exactly {data.digest.slice(0, 16)}…
       </span>
       <Said approval={data} />
     </section>
@@ -66,7 +66,7 @@ function Say({ approval, changeSet }: { approval: Approval; changeSet: ChangeSet
       message.success(said);
     },
   });
-  const ask = api.useMutation("post", "/api/change-set/ask", done("Those who may approve are told"));
+  const ask = api.useMutation("post", "/api/change-set/ask", done("Approvers have been notified"));
   const approve = api.useMutation("post", "/api/change-set/approve", done("Signed"));
   const sendBack = api.useMutation("post", "/api/change-set/send-back", done("Sent back"));
   const body = { digest: approval.digest, words: words.trim() };
@@ -78,10 +78,8 @@ function Say({ approval, changeSet }: { approval: Approval; changeSet: ChangeSet
       {error ? <ProblemNotice error={error} /> : null}
       {(signs || may("edit")) && !approval.met && (
         <Input.TextArea
-          aria-label="What you say to it"
-          placeholder={
-            signs ? "What you say to it, or what has to be mended" : "What an approver should know"
-          }
+          aria-label="Your comment"
+          placeholder={signs ? "Your comment, or what needs fixing" : "What an approver should know"}
           value={words}
           maxLength={4000}
           autoSize={{ minRows: 1, maxRows: 6 }}

@@ -60,17 +60,17 @@ function Drop({ changeSet }: { changeSet: ChangeSet }) {
   const [, change] = useQuestion();
   const drop = api.useMutation("post", "/api/change-sets/{id}/drop", {
     onSuccess: () => {
-      message.success(`“${changeSet.name}” is dropped`);
+      message.success(`“${changeSet.name}” was discarded`);
       if (standsOn(changeSet.id)) change({ set: "" });
     },
     onError: (error: unknown) =>
-      message.error(error instanceof Error ? error.message : "It can't be dropped"),
+      message.error(error instanceof Error ? error.message : "The change set can’t be discarded"),
   });
   return (
     <Popconfirm
-      title={`Drop “${changeSet.name}”?`}
-      description="None of its edits will take force, and nobody can go on with it."
-      okText="Drop it"
+      title={`Discard “${changeSet.name}”?`}
+      description="None of its edits will take effect, and no one can continue it."
+      okText="Discard it"
       onConfirm={() =>
         drop.mutate({ params: { path: { id: changeSet.id } }, body: { revision: changeSet.revision } })
       }
@@ -92,7 +92,7 @@ function Describe({ changeSet, onClose }: { changeSet: ChangeSet; onClose: () =>
       <div className="stack">
         <NameAndPurpose name={name} purpose={purpose} onName={setName} onPurpose={setPurpose} />
         <label className="line">
-          Whose it is
+          Owner
           <Input value={owner} maxLength={200} onChange={(event) => setOwner(event.target.value)} />
         </label>
         {describe.error ? <ProblemNotice error={describe.error} /> : null}

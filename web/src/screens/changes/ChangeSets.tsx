@@ -29,13 +29,13 @@ export function ChangeSets() {
             {counted(set.edits, "edit")}
             {set.owner && `, ${set.owner}`}
           </span>
-          {set.unsettled > 0 && <span className="tag mark-verm"> {set.unsettled} to settle</span>}
+          {set.unsettled > 0 && <span className="tag mark-verm"> {set.unsettled} to resolve</span>}
           {set.publish_at && <div className="tag">takes force {localMoment(set.publish_at)}</div>}
         </div>
       ))}
       {may("edit") && (
         <button type="button" className="plain" onClick={() => setBeginning(true)}>
-          Begin another change set
+          New change set
         </button>
       )}
       {beginning && <NewChangeSet onClose={() => setBeginning(false)} onBegun={choose} />}

@@ -51,10 +51,10 @@ export function Comments({ edit, open, onClose }: Props) {
               loading={say.isPending}
               onClick={() => say.mutate({ body: { edit, words: words.trim() } })}
             >
-              Say it
+              Add comment
             </Button>
             <button type="button" className="plain" onClick={onClose}>
-              Not now
+              Cancel
             </button>
           </span>
         </span>

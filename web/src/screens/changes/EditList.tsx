@@ -17,7 +17,7 @@ const SHOWN = 6;
 
 type Edit = ChangeSet["edits"][number];
 
-/** The edits of the change set; several at once can be taken back or moved to another one. */
+/** The edits of the change set; several at once can be removed or moved to another one. */
 export function EditList({ changeSet }: { changeSet: ChangeSet }) {
   const { may } = useAccount();
   const { message } = App.useApp();
@@ -31,7 +31,7 @@ export function EditList({ changeSet }: { changeSet: ChangeSet }) {
       setPicked([]);
       message.success(
         <>
-          {edits.length === 1 ? "Taken back" : `${counted(edits.length, "edit")} taken back`}{" "}
+          {edits.length === 1 ? "Removed" : `${counted(edits.length, "edit")} removed`}{" "}
           <button type="button" className="plain" onClick={() => again.mutate({ params, body: { edits } })}>
             Undo
           </button>
@@ -47,8 +47,8 @@ export function EditList({ changeSet }: { changeSet: ChangeSet }) {
     return (
       <div className="empty">
         {changeSet.unsettled.length > 0
-          ? "No other edit is waiting."
-          : "No edit is waiting. Make a rule on the map, edit one under Rules, or import into the Catalogue."}
+          ? "No other edits."
+          : "No edits yet. Make a rule on the map, edit one under Rules, or import into the Catalogue."}
       </div>
     );
   return (
@@ -71,14 +71,12 @@ export function EditList({ changeSet }: { changeSet: ChangeSet }) {
             loading={back.isPending}
             onClick={() => takeBack(chosen)}
           >
-            Take back
+            Remove edit
           </Button>
         </div>
       )}
-      {back.error ? (
-        <ProblemNotice error={back.error} title="They can't be taken back by themselves" />
-      ) : null}
-      {again.error ? <ProblemNotice error={again.error} title="It can't be had again" /> : null}
+      {back.error ? <ProblemNotice error={back.error} title="They can't be removed by themselves" /> : null}
+      {again.error ? <ProblemNotice error={again.error} title="It can’t be restored" /> : null}
       {edits.slice(0, all ? undefined : SHOWN).map((edit) => (
         <EditRow
           key={edit.id}
@@ -156,7 +154,7 @@ function EditRow({ edit, picked, onPick, onTakeBack }: RowProps) {
           </button>
           {onTakeBack && (
             <button type="button" className="plain" onClick={onTakeBack}>
-              Take back
+              Remove edit
             </button>
           )}
         </span>

@@ -28,17 +28,17 @@ export function FindingsOfChange({ revision }: { revision: number }) {
   if (!found.data) return null;
   const { proved, brings, takes, undecided } = found.data;
   return (
-    <section aria-label="Findings it brings and takes away" style={{ marginTop: 18 }}>
+    <section aria-label="New and resolved findings" style={{ marginTop: 18 }}>
       <div className="head">
-        <h2>Findings it brings and takes away</h2>
+        <h2>New and resolved findings</h2>
         <span className="soft" role="status">
-          {proved ? summary(brings.length, takes.length) : `Proving ${found.data.unproved.join(", ")} …`}
+          {proved ? summary(brings.length, takes.length) : `Checking ${found.data.unproved.join(", ")} …`}
         </span>
       </div>
-      <Findings title="Brings" findings={brings} />
-      <Findings title="Takes away" findings={takes} gone />
+      <Findings title="New" findings={brings} />
+      <Findings title="Resolved" findings={takes} gone />
       {undecided.length > 0 && (
-        <p className="soft">Not everything could be decided for {undecided.join(", ")}: there may be more.</p>
+        <p className="soft">Not everything could be checked for {undecided.join(", ")}: there may be more.</p>
       )}
     </section>
   );
@@ -78,6 +78,6 @@ function Findings({ title, findings, gone }: { title: string; findings: ChangeFi
 }
 
 function summary(brings: number, takes: number): string {
-  if (brings + takes === 0) return "Proved: it brings no finding and takes none away.";
+  if (brings + takes === 0) return "Proved: no new findings and none resolved.";
   return `proved: brings ${brings}, takes away ${takes}`;
 }

@@ -24,7 +24,7 @@ type Line = Impact["lines"][number];
 export function ImpactTable() {
   const impact = api.useQuery("get", "/api/change-set/impact");
   if (impact.error) return <ProblemNotice error={impact.error} onAgain={() => void impact.refetch()} />;
-  if (!impact.data) return <Loading what="Working out what changes for whom" />;
+  if (!impact.data) return <Loading what="Calculating whose access changes" />;
   return <ImpactLines impact={impact.data} state="pending" records />;
 }
 
@@ -42,7 +42,7 @@ export function ImpactLines({ impact, state, records = false }: Props) {
   return (
     <section style={{ marginTop: 18 }}>
       <div className="head">
-        <h2>What changes for whom</h2>
+        <h2>Whose access changes</h2>
         <span className="soft">{summary(people, total, undecided.length)}</span>
         {lines.length > 0 && (
           <span className="push">
@@ -77,7 +77,7 @@ export function ImpactLines({ impact, state, records = false }: Props) {
       )}
       {total > SHOWN && <p className="soft">and {total - SHOWN} more lines</p>}
       {total > 0 && (
-        <p className="tag">While a record is locked by hand, its fields stay locked both before and after.</p>
+        <p className="tag">While a record is locked by a person, its fields stay locked before and after.</p>
       )}
     </section>
   );
@@ -142,7 +142,7 @@ function Level({ level, words }: { level?: string; words: string }) {
 }
 
 function summary(people: number, total: number, undecided: number): string {
-  if (total === 0 && undecided === 0) return "Proved: nobody meets any difference.";
+  if (total === 0 && undecided === 0) return "Proved: no one’s access changes.";
   const found = `${people} ${people === 1 ? "person" : "people"}, ${total} ${total === 1 ? "difference" : "differences"}`;
   return undecided > 0 ? `${found}; ${undecided} could not be decided` : found;
 }

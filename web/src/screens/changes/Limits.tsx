@@ -65,7 +65,7 @@ function Fields({ given, fixed }: { given: Given; fixed: boolean }) {
   const [limits, setLimits] = useState(given.limits);
   const [places, setPlaces] = useState(given.places);
   const keep = api.useMutation("put", "/api/limits", {
-    onSuccess: () => message.success("Saved in the change set"),
+    onSuccess: () => message.success("Saved to the change set"),
   });
   const editable = may("edit") && !fixed;
   const changed = JSON.stringify([limits, places]) !== JSON.stringify([given.limits, given.places]);
@@ -103,7 +103,7 @@ function Fields({ given, fixed }: { given: Given; fixed: boolean }) {
       </fieldset>
       <h2>Places</h2>
       <Places places={places} editable={editable} onChange={setPlaces} />
-      {keep.error ? <ProblemNotice error={keep.error} title="It can’t be saved like that" /> : null}
+      {keep.error ? <ProblemNotice error={keep.error} title="This can’t be saved" /> : null}
       {editable && (
         <Button
           type="primary"
@@ -111,7 +111,7 @@ function Fields({ given, fixed }: { given: Given; fixed: boolean }) {
           loading={keep.isPending}
           onClick={() => keep.mutate({ body: { limits, places }, headers: { "if-match": given.etag } })}
         >
-          Save in the change set
+          Save to change set
         </Button>
       )}
     </>
@@ -166,9 +166,7 @@ function Places({ places, editable, onChange }: PlacesProps) {
     ]);
   return (
     <>
-      {places.length === 0 && (
-        <p className="soft">Rules can’t ask where somebody is until there is a place.</p>
-      )}
+      {places.length === 0 && <p className="soft">Add a place to use locations in rules.</p>}
       {places.map((place, index) => (
         <fieldset
           key={place.id}

@@ -25,7 +25,7 @@ export function MoveEdits({ changeSet, edits, onClose }: Props) {
         <>
           {counted(edits.length, "edit")} moved{" "}
           <button type="button" className="plain" onClick={() => change({ set: String(target) })}>
-            Go there
+            Open it
           </button>
         </>,
         6,
@@ -39,12 +39,12 @@ export function MoveEdits({ changeSet, edits, onClose }: Props) {
         <label className="line">
           To
           <Select
-            aria-label="To which change set"
+            aria-label="Target change set"
             value={to}
             onChange={setTo}
             style={{ width: "100%" }}
             options={[
-              { value: NEW, label: "a change set of their own" },
+              { value: NEW, label: "a new change set" },
               ...others.map((set) => ({ value: set.id, label: set.name })),
             ]}
           />
@@ -55,7 +55,7 @@ export function MoveEdits({ changeSet, edits, onClose }: Props) {
             <Input value={name} maxLength={200} onChange={(event) => setName(event.target.value)} />
           </label>
         )}
-        {move.error ? <ProblemNotice error={move.error} title="They can't be moved" /> : null}
+        {move.error ? <ProblemNotice error={move.error} title="These edits can’t be moved" /> : null}
         <span>
           <Button
             type="primary"

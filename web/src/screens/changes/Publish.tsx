@@ -41,7 +41,8 @@ export function Publish({ changeSet }: { changeSet: ChangeSet }) {
   const { error, isPending: busy } = publishing;
   const approval = api.useQuery("get", "/api/change-set/approval");
   const unsigned = approval.data ? !approval.data.met : false;
-  if (!may("publish")) return <p className="soft">An administrator or approver publishes what is waiting.</p>;
+  if (!may("publish"))
+    return <p className="soft">An administrator or approver can publish this change set.</p>;
   const publish = (known: string[], proved: boolean) =>
     publishing.mutate({
       body: {
@@ -60,11 +61,11 @@ export function Publish({ changeSet }: { changeSet: ChangeSet }) {
     <section className="stack" style={{ marginBottom: 20 }}>
       <h2>Publish</h2>
       <span className="soft">
-        Publishing makes edition <span className="mono">{changeSet.base_edition + 1}</span>: numbered,
-        unchangeable, and in force from that moment for every form, list and program.
+        Publishing makes edition <span className="mono">{changeSet.base_edition + 1}</span>, which applies at
+        once to every form, list and program and never changes.
       </span>
       <label className="line">
-        Note for whoever reads the editions later
+        Note for the edition history
         <Input.TextArea
           value={note}
           maxLength={1000}
@@ -74,7 +75,7 @@ export function Publish({ changeSet }: { changeSet: ChangeSet }) {
       </label>
       {asked ? (
         <div className="notice" role="alert">
-          <b>{asked.findings.length > 0 ? "It exposes something, or leaves somebody stuck" : asked.words}</b>
+          <b>{asked.findings.length > 0 ? "This exposes data or blocks someone" : asked.words}</b>
           <ul>
             {asked.findings.map((finding) => (
               <li key={finding.id}>
@@ -89,10 +90,10 @@ export function Publish({ changeSet }: { changeSet: ChangeSet }) {
                 publish([...(publishing.variables?.body.known ?? []), ...asked.known], asked.proved)
               }
             >
-              {asked.findings.length > 0 ? "Publish all the same" : "Publish without knowing"}
+              {asked.findings.length > 0 ? "Publish anyway" : "Publish before the check finishes"}
             </Button>
             <button type="button" className="plain" onClick={() => publishing.reset()}>
-              Not now
+              Cancel
             </button>
           </span>
         </div>
@@ -124,17 +125,17 @@ export function Publish({ changeSet }: { changeSet: ChangeSet }) {
 function AtItsMoment({ changeSet, at }: { changeSet: ChangeSet; at: string }) {
   const unset = api.useMutation("delete", "/api/change-set/moment");
   return (
-    <section className="stack" style={{ marginBottom: 20 }} aria-label="Publishing at a moment">
+    <section className="stack" style={{ marginBottom: 20 }} aria-label="Schedule">
       <h2>Publish</h2>
       <p role="status">
-        It takes force by itself on <b>{localMoment(at)}</b> as edition{" "}
-        <span className="mono">{changeSet.base_edition + 1}</span>, if by then every signature is there, every
-        expectation holds, and nothing of it has been edited since.
+        Scheduled for <b>{localMoment(at)}</b> as edition{" "}
+        <span className="mono">{changeSet.base_edition + 1}</span>, provided every signature is given, every
+        expectation holds and nothing has been edited since.
       </p>
       {unset.error ? <ProblemNotice error={unset.error} /> : null}
       <span>
         <Button loading={unset.isPending} onClick={() => unset.mutate({})}>
-          Take the moment away
+          Cancel the schedule
         </Button>
       </span>
     </section>
@@ -151,15 +152,15 @@ function SetMoment({ changeSet, note }: { changeSet: ChangeSet; note: string }) 
     return (
       <span>
         <button type="button" className="plain" onClick={() => setOpen(true)}>
-          Take force at a day and hour
+          Schedule
         </button>
       </span>
     );
   const brings = findings.data?.brings ?? [];
   return (
-    <div className="stack" role="group" aria-label="Take force at a day and hour">
+    <div className="stack" role="group" aria-label="Schedule">
       <label className="line">
-        Day and hour, by the clocks of this browser
+        Date and time (this browser’s time zone)
         <Input type="datetime-local" value={at} onChange={(event) => setAt(event.target.value)} />
       </label>
       {set.error ? <ProblemNotice error={set.error} /> : null}
@@ -178,10 +179,10 @@ function SetMoment({ changeSet, note }: { changeSet: ChangeSet; note: string }) 
             })
           }
         >
-          {brings.length > 0 ? "Set it, knowing the findings it brings" : "Set it"}
+          {brings.length > 0 ? "Schedule with these findings" : "Schedule it"}
         </Button>
         <button type="button" className="plain" onClick={() => setOpen(false)}>
-          Not now
+          Cancel
         </button>
       </span>
     </div>

@@ -19,7 +19,7 @@ export function Signers() {
   return (
     <SettingSheet
       title={<Word word="approval">Who signs</Word>}
-      note="Counts from the next edition on; to change it takes every signature there is."
+      note="Takes effect with the next edition. Changing it needs every signature listed."
       found={found}
     >
       {({ items, etag }, fixed) => <Items given={items} etag={etag} fixed={fixed} />}
@@ -32,7 +32,7 @@ function Items({ given, etag, fixed }: { given: Signature[]; etag: string; fixed
   const { message } = App.useApp();
   const [items, setItems] = useState(given);
   const keep = api.useMutation("put", "/api/approval", {
-    onSuccess: () => message.success("Kept in the change set"),
+    onSuccess: () => message.success("Saved to the change set"),
   });
   const editable = may("edit") && !fixed;
   const add = () => {
@@ -48,7 +48,7 @@ function Items({ given, etag, fixed }: { given: Signature[]; etag: string; fixed
   return (
     <>
       {items.length === 0 && (
-        <div className="empty">No change needs a signature: whoever may publish does so alone.</div>
+        <div className="empty">No change needs a signature. Anyone who can publish can do so alone.</div>
       )}
       {items.map((item, index) => (
         <fieldset key={item.id} className="signer" disabled={!editable} aria-label={item.name || "New"}>
@@ -68,17 +68,17 @@ function Items({ given, etag, fixed }: { given: Signature[]; etag: string; fixed
           )}
         </fieldset>
       ))}
-      {keep.error ? <ProblemNotice error={keep.error} title="It can't be kept like that" /> : null}
+      {keep.error ? <ProblemNotice error={keep.error} title="This can’t be saved" /> : null}
       {editable && (
         <p className="row-flex" style={{ gap: 14 }}>
-          <Button onClick={add}>Ask for another signature</Button>
+          <Button onClick={add}>Add a signature</Button>
           <Button
             type="primary"
             disabled={!changed || items.some((item) => item.name.trim() === "")}
             loading={keep.isPending}
             onClick={() => keep.mutate({ body: { items }, headers: { "if-match": etag } })}
           >
-            Keep it in the change set
+            Save to change set
           </Button>
         </p>
       )}
@@ -103,7 +103,7 @@ function Fields({ item, editable, onChange }: FieldsProps) {
     <>
       <Input
         aria-label="Name of the signature"
-        placeholder="What it is for, in a few words"
+        placeholder="Short description"
         value={item.name}
         maxLength={200}
         onChange={(event) => put("name", event.target.value)}
@@ -111,7 +111,7 @@ function Fields({ item, editable, onChange }: FieldsProps) {
       />
       <span>signed by</span>
       <InputNumber
-        aria-label="How many sign"
+        aria-label="Number of signatures"
         min={1}
         max={9}
         precision={0}
@@ -122,8 +122,8 @@ function Fields({ item, editable, onChange }: FieldsProps) {
       />
       <Select
         mode="multiple"
-        aria-label="Who may sign"
-        placeholder="of those who may approve"
+        aria-label="Who can sign"
+        placeholder="any approver"
         disabled={!editable}
         value={(item.by ?? []).map(principalKey)}
         options={audienceOptions(directory.data, people.data?.items ?? [])}
@@ -133,7 +133,7 @@ function Fields({ item, editable, onChange }: FieldsProps) {
       />
       <Limit
         label="For record types"
-        placeholder="of any record type"
+        placeholder="any record type"
         among={catalogue?.record_types ?? []}
         chosen={item.record_types}
         editable={editable}
@@ -141,7 +141,7 @@ function Fields({ item, editable, onChange }: FieldsProps) {
       />
       <Limit
         label="For labels"
-        placeholder="whatever the label"
+        placeholder="any label"
         among={catalogue?.labels ?? []}
         chosen={item.labels}
         editable={editable}
@@ -159,7 +159,7 @@ function Fields({ item, editable, onChange }: FieldsProps) {
         disabled={!editable}
         onChange={(event) => put("opens", event.target.checked)}
       >
-        only what opens something
+        only changes that grant access
       </Checkbox>
     </>
   );

@@ -45,13 +45,8 @@ export function StoredRecords({ rule }: { rule?: Rule }) {
     <div className="stored" aria-label="Stored records" role="group" aria-busy={asked.isFetching}>
       {search.status === "running" && (
         <span className="row-flex" role="status">
-          <Progress
-            aria-label="How far it is"
-            percent={percent(search)}
-            style={{ width: 160 }}
-            size="small"
-          />
-          <span className="soft">Looking through stored records</span>
+          <Progress aria-label="Progress" percent={percent(search)} style={{ width: 160 }} size="small" />
+          <span className="soft">Checking stored records</span>
           <button
             type="button"
             className="plain"
@@ -63,9 +58,9 @@ export function StoredRecords({ rule }: { rule?: Rule }) {
       )}
       {(search.status === "cancelled" || search.status === "broken_off") && (
         <span className="soft">
-          Which stored records it meets was not worked out.{" "}
+          The check of stored records was not finished.{" "}
           <button type="button" className="plain" onClick={() => void asked.refetch()}>
-            Look again
+            Check again
           </button>
         </span>
       )}
@@ -97,20 +92,20 @@ function Type({ found }: { found: Found }) {
           <button type="button" className="plain" aria-expanded={open} onClick={() => setOpen(!open)}>
             {open ? "▾" : "▸"} {count(found.met, "stored record")} of {found.name}
           </button>{" "}
-          {found.met === 1 ? "is" : "are"} met otherwise by {count(found.people, "person", "people")}
+          {found.met === 1 ? "is" : "are"} affected for {count(found.people, "person", "people")}
         </>
       )}
       {found.stuck > 0 && (
         <b>
-          ; {found.stuck} could no longer be saved as {found.stuck === 1 ? "it stands" : "they stand"}
+          ; {found.stuck} can no longer be saved as {found.stuck === 1 ? "it is" : "they are"}
         </b>
       )}
       .
       {found.made_up.length > 0 && (
         <span className="soft">
           {" "}
-          Decided with made-up values in the place of {some(found.made_up)}, which you may not see; with the
-          true ones it may be otherwise.
+          Calculated with made-up values for {some(found.made_up)}, which you can’t see. With the real values
+          the result may differ.
         </span>
       )}
       {open && (
@@ -118,7 +113,7 @@ function Type({ found }: { found: Found }) {
           <li>
             <SaveCsv
               name={`met-otherwise-${found.record_type}`}
-              heading={["Number", "Unit", "Fields", "People", "Could no longer save it", "Because"]}
+              heading={["Number", "Unit", "Fields", "People", "Can no longer save it", "Because"]}
               rows={() =>
                 found.records.map((record) => [
                   record.number,
@@ -142,7 +137,7 @@ function Type({ found }: { found: Found }) {
             </li>
           )}
           {found.met > found.records.length && (
-            <li className="soft">and {found.met - found.records.length} more that are not listed</li>
+            <li className="soft">and {found.met - found.records.length} more not listed</li>
           )}
         </ul>
       )}
@@ -165,7 +160,7 @@ function Met({ record, type }: { record: Found["records"][number]; type: string 
       {count(record.people, "person", "people")}
       {record.stuck > 0 && (
         <>
-          ; <b>{count(record.stuck, "person", "people")} could no longer save it</b>:{" "}
+          ; <b>{count(record.stuck, "person", "people")} can no longer save it</b>:{" "}
           {record.obstacles.join("; ")}
         </>
       )}

@@ -5,7 +5,7 @@ import { counted } from "../../shared/counted";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useAccount } from "../../shell/account";
 
-/** What was taken back and can be had again. */
+/** What was removed and can be had again. */
 export function TakenBack({ changeSet }: { changeSet: ChangeSet }) {
   const { may } = useAccount();
   const [open, setOpen] = useState(false);
@@ -13,11 +13,11 @@ export function TakenBack({ changeSet }: { changeSet: ChangeSet }) {
   const edits = changeSet.taken_back;
   if (edits.length === 0) return null;
   return (
-    <section aria-label="Taken back" style={{ margin: "10px 0" }}>
+    <section aria-label="Removed edits" style={{ margin: "10px 0" }}>
       <button type="button" className="plain" aria-expanded={open} onClick={() => setOpen(!open)}>
-        {counted(edits.length, "edit")} taken back
+        {counted(edits.length, "edit")} removed
       </button>
-      {again.error ? <ProblemNotice error={again.error} title="It can't be had again" /> : null}
+      {again.error ? <ProblemNotice error={again.error} title="It can’t be restored" /> : null}
       {open && (
         <ul className="account-lines">
           {[...edits].reverse().map((edit) => (
@@ -32,7 +32,7 @@ export function TakenBack({ changeSet }: { changeSet: ChangeSet }) {
                     again.mutate({ params: { path: { id: changeSet.id } }, body: { edits: [edit.id] } })
                   }
                 >
-                  Have it again
+                  Restore
                 </button>
               )}
             </li>

@@ -13,9 +13,9 @@ export function Unsettled({ changeSet }: { changeSet: ChangeSet }) {
   const edits = changeSet.unsettled;
   if (edits.length === 0) return null;
   return (
-    <section className="unsettled" aria-label="To settle">
+    <section className="unsettled" aria-label="Conflicts">
       <div className="head">
-        <h2>To settle</h2>
+        <h2>Conflicts</h2>
         <span className="soft">
           {counted(edits.length, "edit")} met what edition{" "}
           <span className="mono">{changeSet.base_edition}</span> changed. Until{" "}
@@ -64,8 +64,8 @@ function Settle({ edit, changeSet }: { edit: UnsettledEdit; changeSet: ChangeSet
         <tbody>
           <tr>
             <th>As a whole</th>
-            <td>{edit.sides.before ?? <i>not there</i>}</td>
-            <td>{edit.sides.theirs ?? <i>not there</i>}</td>
+            <td>{edit.sides.before ?? <i>not present</i>}</td>
+            <td>{edit.sides.theirs ?? <i>not present</i>}</td>
             <td>{edit.sides.mine ?? <i>goes</i>}</td>
           </tr>
           {parts.map((part) => (
@@ -88,7 +88,7 @@ function Settle({ edit, changeSet }: { edit: UnsettledEdit; changeSet: ChangeSet
           ))}
         </tbody>
       </table>
-      {settle.error ? <ProblemNotice error={settle.error} title="It can't be settled like that" /> : null}
+      {settle.error ? <ProblemNotice error={settle.error} title="The conflict can’t be resolved like that" /> : null}
       {may("edit") && (
         <div className="row-flex" style={{ gap: 10, marginTop: 8 }}>
           {parts.length > 1 && (
@@ -98,14 +98,14 @@ function Settle({ edit, changeSet }: { edit: UnsettledEdit; changeSet: ChangeSet
               loading={settle.isPending}
               onClick={() => send("parts")}
             >
-              Take each part as chosen
+              Use the chosen parts
             </Button>
           )}
           <Button loading={settle.isPending} onClick={() => send("mine")}>
-            Keep what this change set says
+            Use this change set
           </Button>
           <Button loading={settle.isPending} onClick={() => send("theirs")}>
-            Leave it as in the edition
+            Use the edition
           </Button>
           {edit.both && (
             <Button loading={settle.isPending} onClick={() => send("both")}>

@@ -8,7 +8,7 @@ type Props = {
   onCancel: (id: number) => void;
 };
 
-/** How far the audit is: its progress while it runs, why it is out of date, and what it could not decide. */
+/** Audit progress: its progress while it runs, why it is out of date, and what it could not decide. */
 export function AuditStanding({ data, run, onStart, onCancel }: Props) {
   const running = run?.status === "running" ? run : undefined;
   return (
@@ -16,7 +16,7 @@ export function AuditStanding({ data, run, onStart, onCancel }: Props) {
       {running && (
         <div className="row-flex audit-progress" role="status">
           <Progress
-            aria-label="How far the audit is"
+            aria-label="Audit progress"
             percent={running.total ? Math.round((100 * running.done) / running.total) : 0}
             style={{ width: 220 }}
             size="small"
@@ -29,7 +29,7 @@ export function AuditStanding({ data, run, onStart, onCancel }: Props) {
       )}
       {!running && !data.current && (
         <div className="notice calm" role="status">
-          {WHY[run?.status ?? ""] ?? "The rules have changed since. "}
+          {WHY[run?.status ?? ""] ?? "The rules have changed since then. "}
           <button type="button" className="plain" onClick={onStart}>
             Audit again
           </button>
@@ -37,13 +37,13 @@ export function AuditStanding({ data, run, onStart, onCancel }: Props) {
       )}
       {data.undecided.length > 0 && (
         <div className="notice calm">
-          Not decided:{" "}
+          Undecided:{" "}
           {data.undecided
             .slice(0, 12)
             .map((each) => `${each.field} (${each.record_type.toLowerCase()})`)
             .join(", ")}
-          {data.undecided.length > 12 && ` and ${data.undecided.length - 12} more`}. What is found there is
-          true, but there may be more: more can happen than can be tried.
+          {data.undecided.length > 12 && ` and ${data.undecided.length - 12} more`}. Findings there are true,
+          but there may be more, because not every case could be tried.
         </div>
       )}
     </>
@@ -51,8 +51,8 @@ export function AuditStanding({ data, run, onStart, onCancel }: Props) {
 }
 
 const WHY: Record<string, string> = {
-  cancelled: "The audit was cancelled; what it had proved is kept. ",
-  broken_off: "The audit was broken off; what it had proved is kept. ",
+  cancelled: "The audit was cancelled. Its results so far are kept. ",
+  broken_off: "The audit stopped. Its results so far are kept. ",
 };
 
 /** "proved today at 16:20" */

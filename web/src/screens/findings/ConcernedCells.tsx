@@ -34,7 +34,7 @@ export function ConcernedCells({ finding, state }: { finding: Finding; state: Po
     );
   if (cells.length === 0) return null;
   return (
-    <section aria-label="Cells of the map concerned">
+    <section aria-label="Affected cells of the map">
       <h3>On the map</h3>
       <ul className="concerned">
         {cells.map(({ field, column, cell }) => (

@@ -18,7 +18,7 @@ const MATRIX = 36;
 /** Which rules disagree with which, record type by record type: as a matrix while there are few, else as a list. */
 export function Disagreements({ lines, total, rules, onChoose }: Props) {
   const source = useSource();
-  if (lines.length === 0) return <div className="empty">No two rules disagree here.</div>;
+  if (lines.length === 0) return <div className="empty">No rules disagree here.</div>;
   const types = [...new Map(lines.map((line) => [line.record_type, line.type_name]))];
   const known = new Map(rules.map((rule) => [rule.id, rule]));
   return (
@@ -29,7 +29,7 @@ export function Disagreements({ lines, total, rules, onChoose }: Props) {
           .join(", ")}
         .
         {total > lines.length &&
-          ` The first ${lines.length} of ${total} are drawn; choose a record type to see all of its own.`}
+          ` The first ${lines.length} of ${total} are shown. Choose a record type to see all of its own.`}
       </p>
       {types.map(([id, name]) => {
         const own = lines.filter((line) => line.record_type === id);

@@ -69,7 +69,7 @@ function Group({
               Show {Math.min(STEP, group.findings.length - lines.length)} more
             </button>
           ) : (
-            "Narrow the question to see the others."
+            "Narrow the question to see the rest."
           )}
         </p>
       )}

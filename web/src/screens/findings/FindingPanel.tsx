@@ -27,13 +27,13 @@ export function FindingPanel({ id, ...rest }: Props) {
   return (
     <aside className="side finding" aria-label="Finding">
       <div className="head">
-        <h1>{gone ? "No longer there" : "Finding"}</h1>
+        <h1>{gone ? "Resolved" : "Finding"}</h1>
         <button type="button" className="plain" style={{ marginLeft: "auto" }} onClick={rest.onClose}>
           Close
         </button>
       </div>
       {gone ? (
-        <p>The rules have changed since, and the audit does not find this any more.</p>
+        <p>The rules have changed, and the audit no longer finds this.</p>
       ) : finding.error ? (
         <ProblemNotice error={finding.error} />
       ) : (
@@ -75,7 +75,7 @@ function Told({ finding, state, current, onClose }: Omit<Props, "id"> & { findin
         </div>
       )}
       {finding.overlap && (
-        <dl className="overlap" aria-label="Where they meet">
+        <dl className="overlap" aria-label="Where they overlap">
           <dt>Who</dt>
           <dd>{finding.overlap.who}</dd>
           <dt>Where</dt>
@@ -92,8 +92,8 @@ function Told({ finding, state, current, onClose }: Omit<Props, "id"> & { findin
         </p>
       )}
       {finding.example && (
-        <section aria-label="Example that shows it">
-          <h3>Example that shows it</h3>
+        <section aria-label="Example">
+          <h3>Example</h3>
           {finding.example.lines.length > 0 && (
             <p>As when {finding.example.lines.map((line) => `${line.name} is ${line.words}`).join(", ")}.</p>
           )}
@@ -105,14 +105,14 @@ function Told({ finding, state, current, onClose }: Omit<Props, "id"> & { findin
           ))}
           <p className="row-flex" style={{ gap: 14 }}>
             <Link to={{ pathname: "/rehearsal", search: exampleSearch(finding.example, state, zone) }}>
-              Open it in the rehearsal
+              Open in rehearsal
             </Link>
             <button
               type="button"
               className="plain"
               onClick={() => saveAsFile("example.json", finding.example?.question ?? {})}
             >
-              Keep it as a file for bin/ledger
+              Save as a file for bin/ledger
             </button>
             {may("edit") && (
               <button type="button" className="plain" onClick={() => setExpected(true)}>
@@ -159,7 +159,7 @@ function Mend({ finding, current }: { finding: Finding; current: boolean }) {
   const [looked, setLooked] = useState<number | null>(null);
   const looking = api.useMutation("post", "/api/findings/{id}/remedies/{index}/preview");
   const taking = api.useMutation("post", "/api/findings/{id}/remedies/{index}", {
-    onSuccess: () => message.success("Kept in the change set"),
+    onSuccess: () => message.success("Saved to the change set"),
   });
   if (finding.remedies.length === 0) return null;
   const of = (index: number) => ({
@@ -171,8 +171,8 @@ function Mend({ finding, current }: { finding: Finding; current: boolean }) {
   const sentences = looking.data?.sentences ?? [];
   const error: unknown = looking.error ?? taking.error;
   return (
-    <section aria-label="What could be done">
-      <h3>What could be done</h3>
+    <section aria-label="Possible fixes">
+      <h3>Possible fixes</h3>
       <ul className="remedies">
         {finding.remedies.map((words, index) => (
           <li key={words}>
@@ -189,9 +189,9 @@ function Mend({ finding, current }: { finding: Finding; current: boolean }) {
                 {sentences.map((sentence) => (
                   <div key={sentence}>{sentence}</div>
                 ))}
-                {sentences.length === 0 && <div className="soft">Proved: nobody meets any difference.</div>}
+                {sentences.length === 0 && <div className="soft">Proved: no one’s access changes.</div>}
                 <Button size="small" type="primary" disabled={!current} onClick={() => take(index)}>
-                  Put it into the change set
+                  Add to change set
                 </Button>
               </div>
             )}
@@ -221,7 +221,7 @@ function Accept({ finding, state }: { finding: Finding; state: PolicyState }) {
           {finding.accepted.reason}{" "}
           <span className="soft">
             ({finding.accepted.by}
-            {finding.accepted.until ? `, until ${finding.accepted.until}` : ", with no end"})
+            {finding.accepted.until ? `, until ${finding.accepted.until}` : ", indefinitely"})
           </span>
         </p>
         <button
@@ -229,7 +229,7 @@ function Accept({ finding, state }: { finding: Finding; state: PolicyState }) {
           className="plain"
           onClick={() => releasing.mutate({ params: { path: { id: finding.id } } })}
         >
-          No longer accept it
+          Stop accepting
         </button>
       </section>
     );
@@ -238,7 +238,7 @@ function Accept({ finding, state }: { finding: Finding; state: PolicyState }) {
     return (
       <p>
         <button type="button" className="plain" onClick={() => setOpen(true)}>
-          Accept it, with a reason
+          Accept with a reason
         </button>
       </p>
     );
@@ -250,7 +250,7 @@ function Accept({ finding, state }: { finding: Finding; state: PolicyState }) {
         maxLength={1000}
         value={reason}
         onChange={(event) => setReason(event.target.value)}
-        placeholder="Why it may stand"
+        placeholder="Why this is acceptable"
       />
       <label className="line" style={{ maxWidth: 180 }}>
         Until
@@ -265,7 +265,7 @@ function Accept({ finding, state }: { finding: Finding; state: PolicyState }) {
           Accept
         </Button>
         <button type="button" className="plain" onClick={() => setOpen(false)}>
-          Not now
+          Cancel
         </button>
       </span>
       {error ? <ProblemNotice error={error} /> : null}

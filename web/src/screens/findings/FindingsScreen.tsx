@@ -53,7 +53,7 @@ export default function FindingsScreen() {
                   checked={accepted}
                   onChange={(event) => put("accepted", event.target.checked ? "yes" : "")}
                 >
-                  Accepted ones
+                  Show accepted
                 </Checkbox>
                 <Select
                   aria-label="Kind of finding"
@@ -120,14 +120,13 @@ export default function FindingsScreen() {
             )}
             {data && data.beside > 0 && (
               <p className="soft">
-                {data.beside} more {data.beside === 1 ? "is" : "are"} about rules that this question does not
-                touch.{" "}
+                {data.beside} more {data.beside === 1 ? "is" : "are"} about rules outside this question.{" "}
                 <button
                   type="button"
                   className="plain"
                   onClick={() => change({ audiences: "", mode: "", channel: "", unit: "" })}
                 >
-                  Ask about anyone, in any mode, anywhere
+                  Show all
                 </button>
               </p>
             )}
@@ -180,9 +179,7 @@ function countWords(total: number, data: Findings): string {
 }
 
 function nothingWords(data: Findings, running: boolean): string {
-  if (data.audited === 0 && data.current) return "No rules here yet: there is nothing to look through.";
-  if (running || !data.current) return data.proved_at ? "Nothing found so far." : "Nothing is proved yet.";
-  return data.set_aside > 0
-    ? "Nothing found but what somebody has accepted."
-    : "The audit found nothing here.";
+  if (data.audited === 0 && data.current) return "No rules here yet, so there is nothing to audit.";
+  if (running || !data.current) return data.proved_at ? "Nothing found so far." : "Nothing proved yet.";
+  return data.set_aside > 0 ? "Only accepted findings." : "The audit found nothing here.";
 }

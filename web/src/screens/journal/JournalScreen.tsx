@@ -50,9 +50,9 @@ export default function JournalScreen() {
           </span>
           <span className="push row-flex">
             <Select
-              aria-label="About what"
+              aria-label="Subject"
               allowClear
-              placeholder="about anything"
+              placeholder="any subject"
               value={topic || undefined}
               onChange={(next: string | undefined) => set({ topic: next ?? "" })}
               options={Object.entries(TOPICS).map(([value, label]) => ({ value, label }))}
@@ -69,8 +69,8 @@ export default function JournalScreen() {
             />
             <PersonSelect
               clearable
-              label="By whom"
-              placeholder="by anybody"
+              label="By"
+              placeholder="anyone"
               person={person}
               onPick={(next) => set({ person: next })}
             />
@@ -101,7 +101,7 @@ export default function JournalScreen() {
         </div>
         {found.error ? <ProblemNotice error={found.error} onAgain={() => void found.refetch()} /> : null}
         {!data && !found.error && <Loading />}
-        {data?.items.length === 0 && <div className="empty">Nothing of that kind has been done.</div>}
+        {data?.items.length === 0 && <div className="empty">No matching entries.</div>}
         {data && data.items.length > 0 && (
           <table className="ruled">
             <thead>
@@ -135,7 +135,7 @@ export default function JournalScreen() {
                     )}
                   </td>
                   <td>
-                    {entry.withheld && <span className="soft">one you may not open</span>}
+                    {entry.withheld && <span className="soft">a record you can’t open</span>}
                     {entry.number && entry.record_type ? (
                       <Link to={`/records/${entry.record_type}/${encodeURIComponent(entry.number)}`}>
                         {typeName(entry.record_type)} <span className="mono unbroken">{entry.number}</span>

@@ -29,7 +29,7 @@ export default function MessagesScreen() {
       <div className="sheet">
         <div className="head">
           <h1>Messages</h1>
-          <span className="soft">Each was written for its reader, with what that reader may see.</span>
+          <span className="soft">Each message contains only what its reader can see.</span>
           {may("read") && (
             <span className="push">
               <Checkbox
@@ -43,7 +43,7 @@ export default function MessagesScreen() {
         </div>
         {found.error ? <ProblemNotice error={found.error} onAgain={() => void found.refetch()} /> : null}
         {!data && !found.error && <Loading />}
-        {data?.items.length === 0 && <div className="empty">No message yet.</div>}
+        {data?.items.length === 0 && <div className="empty">No messages yet.</div>}
         {data && data.items.length > 0 && (
           <table className="ruled">
             <tbody>

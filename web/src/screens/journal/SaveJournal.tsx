@@ -34,7 +34,8 @@ export function SaveJournal({ filters }: { filters: Filters }) {
         const total = found.data?.total ?? 0;
         if (entries.length >= Math.min(total, MOST) || (found.data?.items ?? []).length === 0) {
           saveAsFile("journal.json", { entries, total });
-          if (total > MOST) message.info(`The newest ${MOST} of ${total} entries are saved; narrow the days`);
+          if (total > MOST)
+            message.info(`The newest ${MOST} of ${total} entries were saved. Narrow the dates`);
           break;
         }
       }

@@ -23,9 +23,9 @@ export function Ask({ field, asked, state, title }: Props) {
   const action = actionOf(field) !== undefined;
   const questions = [
     ["who", action ? "Who else may do this?" : "Who else can see this?", WhoElse],
-    ["what-for", `What would it take for ${title} to ${action ? "do" : "edit"} it?`, Ways],
-    ["since", "Since when is it so?", Since],
-    ["why-not", `What keeps ${title} from ${action ? "doing" : "editing"} it?`, Hindrances],
+    ["what-for", `What would let ${title} ${action ? "do" : "edit"} it?`, Ways],
+    ["since", "When did this change?", Since],
+    ["why-not", `What stops ${title} from ${action ? "doing" : "editing"} it?`, Hindrances],
   ] as const;
   return (
     <section aria-label="Ask" className="ask">
@@ -84,7 +84,7 @@ function WhoElse({ body }: { body: Asked }) {
 
 const useWhatFor = (body: Asked) => api.useQuery("post", "/api/ask/what-for", { body });
 
-/** What keeps somebody from typing, outcome by outcome. */
+/** What stops somebody from typing, outcome by outcome. */
 function Hindrances({ body }: { body: Asked }) {
   const found = useWhatFor(body);
   const search = useQuestionSearch();
@@ -94,7 +94,7 @@ function Hindrances({ body }: { body: Asked }) {
   if (hindrances.length === 0)
     return (
       <p>
-        Nothing: {who} can edit {field} in this mode, whatever the record holds.
+        Nothing: {who} can edit {field} in this mode for any record.
       </p>
     );
   return (
@@ -104,7 +104,7 @@ function Hindrances({ body }: { body: Asked }) {
           <span className="row-flex" style={{ gap: 6 }}>
             <Glyph cell={each.level} small named={false} />
             <b>{LEVEL_NAMES[each.level]}</b>
-            <span>{each.when ? `when ${each.when}` : "whatever the record holds"}</span>
+            <span>{each.when ? `when ${each.when}` : "for any record"}</span>
           </span>
           {each.by.map((by) => (
             <span key={by.words}>
@@ -130,8 +130,8 @@ function Ways({ body }: { body: Asked }) {
     return (
       <p>
         {answer === "no"
-          ? `Nothing: whatever the record holds, ${who} can’t edit ${field} in this mode.`
-          : "That could not be decided."}
+          ? `Nothing: for any record, ${who} can’t edit ${field} in this mode.`
+          : "This could not be decided."}
       </p>
     );
   return (
@@ -139,10 +139,10 @@ function Ways({ body }: { body: Asked }) {
       {ways.data.ways.map((way) => (
         <li key={way.level}>
           <b>{LEVEL_NAMES[way.level]}</b>
-          <span>{way.when ? `when ${way.when}` : "whatever the record holds"}</span>
+          <span>{way.when ? `when ${way.when}` : "for any record"}</span>
           {way.example.length > 0 && (
             <span className="soft">
-              as when {way.example.map((line) => `${line.name} is ${line.words}`).join(", ")}
+              for example when {way.example.map((line) => `${line.name} is ${line.words}`).join(", ")}
             </span>
           )}
         </li>

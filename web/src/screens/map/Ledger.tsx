@@ -49,7 +49,7 @@ export function Ledger({ stages, value, search }: { stages: Stage[]; value?: Val
                 ))}
                 {shown.length === 0 && (
                   <tr className="silent">
-                    <td>{stage.stage === "consistency" ? "Nothing to mend" : "None applies"}</td>
+                    <td>{stage.stage === "consistency" ? "Nothing to fix" : "None apply"}</td>
                     <td className="balance">
                       <Glyph cell={stage.balance} />
                     </td>
@@ -64,7 +64,7 @@ export function Ledger({ stages, value, search }: { stages: Stage[]; value?: Val
       {silent > 0 && (
         <button type="button" className="plain" onClick={() => setAll(!all)}>
           {all
-            ? "Only what applies"
+            ? "Hide rules that don’t apply"
             : `Show ${silent} ${silent === 1 ? "rule" : "rules"} that ${silent === 1 ? "does" : "do"} not apply, and why`}
         </button>
       )}
@@ -76,9 +76,9 @@ const VERDICTS = {
   won: "",
   overruled: "overruled",
   not_needed: "not needed",
-  in_a_loop: "goes in circles, so it writes nothing",
+  in_a_loop: "circular, so it sets nothing",
   not_applicable: "does not apply",
-  in_doubt: "can't be told",
+  in_doubt: "can’t be determined",
 } as const;
 
 /** Where the value comes from: what rules write, offer or refuse, and what is computed. */

@@ -93,15 +93,12 @@ export default function MapScreen() {
             {map.error ? <ProblemNotice error={map.error} onAgain={() => void map.refetch()} /> : null}
             {ready && !type && (
               <div className="empty">
-                <p>
-                  No record type yet. Import one from a file in the Catalogue, or make it by hand. In this
-                  order:
-                </p>
+                <p>No record types yet. To get started:</p>
                 <FirstSteps />
               </div>
             )}
             <MadeUp names={map.data?.made_up} />
-            {!map.data && !map.error && type && <Loading what="Working out the map" />}
+            {!map.data && !map.error && type && <Loading what="Calculating the map" />}
             {map.data && type && (
               <Grid
                 map={map.data}

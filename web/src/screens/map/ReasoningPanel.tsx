@@ -46,7 +46,7 @@ export function ReasoningPanel({ field, audience, entered, onClose }: Props) {
       {reasoning.error ? (
         <ProblemNotice error={reasoning.error} onAgain={() => void reasoning.refetch()} />
       ) : null}
-      {!data && !reasoning.error && <Loading what="Recounting" />}
+      {!data && !reasoning.error && <Loading what="Loading the reasoning" />}
       {data && outcome && (
         <>
           <p className="soft">
@@ -60,7 +60,7 @@ export function ReasoningPanel({ field, audience, entered, onClose }: Props) {
               {outcome.mask_words && <small>{outcome.mask_words}</small>}
               {!question.record && !entered && data.outcomes.length === 1 && (
                 <small>
-                  {data.complete ? "whatever the record holds" : "in every record tried; there may be more"}
+                  {data.complete ? "for any record" : "in every record tried (there may be more)"}
                 </small>
               )}
             </div>
@@ -68,8 +68,8 @@ export function ReasoningPanel({ field, audience, entered, onClose }: Props) {
           {data.outcomes.length > 1 && (
             <div className="outcomes" role="group" aria-label="Outcomes, depending on the record">
               <p>
-                It depends on the record. {data.complete ? "" : "There may be more outcomes than these. "}Each
-                has an example that shows it:
+                It depends on the record. {data.complete ? "" : "There may be other outcomes. "}Each has an
+                example:
               </p>
               {data.outcomes.map((each, index) => (
                 <button
@@ -83,7 +83,7 @@ export function ReasoningPanel({ field, audience, entered, onClose }: Props) {
                     <b>{LEVEL_NAMES[each.level]}</b>{" "}
                     {each.example.length > 0 && (
                       <>
-                        {each.when ? `when ${each.when}; ` : ""}as when{" "}
+                        {each.when ? `when ${each.when}; ` : ""}for example when{" "}
                         {each.example.map((value) => `${value.name} is ${value.words}`).join(", ")}
                       </>
                     )}

@@ -11,14 +11,14 @@ export function Since({ body }: { body: { question: Question; field: string } })
   const { question, field } = body;
   const history = api.useQuery("post", "/api/history", { body: { question, field } });
   if (history.error) return <ProblemNotice error={history.error} />;
-  if (!history.data) return <Loading what="Going back" />;
+  if (!history.data) return <Loading what="Searching the history" />;
   return (
     <ol className="difference-lines history">
       {history.data.items.map((item) => (
         <li key={`${item.at} ${item.edition} ${item.cause}`}>
           <span className="row-flex" style={{ gap: 6 }}>
             {item.levels && <Glyph cell={item.levels.join("|")} small named={false} />}
-            <b>{item.levels ? item.levels.map((level) => LEVEL_NAMES[level]).join(" or ") : "Not there"}</b>
+            <b>{item.levels ? item.levels.map((level) => LEVEL_NAMES[level]).join(" or ") : "Not present"}</b>
             <span>since {localMoment(item.at)}</span>
           </span>
           <span className="soft">
@@ -34,7 +34,7 @@ export function Since({ body }: { body: { question: Question; field: string } })
           ))}
         </li>
       ))}
-      {!history.data.whole && <li className="soft">What came before that was not looked at.</li>}
+      {!history.data.whole && <li className="soft">Earlier history was not searched.</li>}
     </ol>
   );
 }

@@ -26,7 +26,7 @@ export function DirectoryEditing({ title, edits, children, onClose, onKept, only
   const telling = api.useMutation("post", "/api/directory/edits/preview");
   const keeping = api.useMutation("post", "/api/directory/edits", {
     onSuccess: (_done, { body }) => {
-      message.success("Kept; it counts from now on");
+      message.success("Saved and in effect");
       onKept?.(body.edits);
       if (stillHere()) onClose();
     },
@@ -48,8 +48,8 @@ export function DirectoryEditing({ title, edits, children, onClose, onKept, only
         {children}
         {error ? <ProblemNotice error={error} title="Nothing was changed" /> : null}
         {told && (
-          <section aria-label="What it does to whom">
-            <h3>What it does to whom, by the policy in force</h3>
+          <section aria-label="Who this affects">
+            <h3>Who this affects under the policy in force</h3>
             <Sentences sentences={told.sentences} />
           </section>
         )}
@@ -60,7 +60,7 @@ export function DirectoryEditing({ title, edits, children, onClose, onKept, only
               loading={keeping.isPending}
               onClick={() => keeping.mutate({ body: { edits, version: told.version } })}
             >
-              Keep
+              Save
             </Button>
           ) : (
             <Button
@@ -72,7 +72,7 @@ export function DirectoryEditing({ title, edits, children, onClose, onKept, only
                 telling.mutate({ body: { edits } });
               }}
             >
-              What would it do?
+              Preview effect
             </Button>
           )}
         </div>

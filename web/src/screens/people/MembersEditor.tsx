@@ -25,10 +25,10 @@ export function MembersEditor({ within, name, onClose }: Props) {
     ...leaving.map((user) => edit(user, taken(user, kind, id))),
   ];
   return (
-    <DirectoryEditing title={`Who is in ${name}`} edits={edits} onClose={onClose}>
-      <PeoplePick label="Put in" within="" chosen={joining} onChange={setJoining} />
-      <PeoplePick label="Take out" within={within} chosen={leaving} onChange={setLeaving} />
-      <span className="soft">Who is in through what lies below stays in through that.</span>
+    <DirectoryEditing title={`Members of ${name}`} edits={edits} onClose={onClose}>
+      <PeoplePick label="Add" within="" chosen={joining} onChange={setJoining} />
+      <PeoplePick label="Remove" within={within} chosen={leaving} onChange={setLeaving} />
+      <span className="soft">Users who belong through a lower level remain members.</span>
     </DirectoryEditing>
   );
 }

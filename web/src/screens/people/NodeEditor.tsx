@@ -76,12 +76,12 @@ export function NodeEditor({ kind, node, directory, onClose, onDone }: Props) {
       </label>
       {nested && (
         <label className="line">
-          Lies within
+          Parent
           <Select
             mode={kind === "group" ? "multiple" : undefined}
             allowClear
-            aria-label="Lies within"
-            placeholder="nothing: it stands at the top"
+            aria-label="Parent"
+            placeholder="none (top level)"
             value={kind === "group" ? above : above[0]}
             options={directory[list]
               .filter((each) => each.id !== node?.id)
@@ -96,16 +96,16 @@ export function NodeEditor({ kind, node, directory, onClose, onDone }: Props) {
       )}
       {goes && (
         <p>
-          It goes out of the directory
+          It will be removed from the directory
           {taking.length > 0 &&
-            `, and ${taking.length} ${taking.length === 1 ? "person" : "people"} out of it`}
-          .{taking.length > MOST && " That is too many at once: take people out first."}
+            `, and ${taking.length} ${taking.length === 1 ? "person" : "people"} will lose it`}
+          .{taking.length > MOST && " Too many members to remove at once. Remove some people first."}
         </p>
       )}
       {node && !goes && (
         <TakeOut
           what={`this ${one}`}
-          description="What that does is told first; rules that name it have to be mended before."
+          description="You see the effect first. Edit any rules that name it before removing it."
           onConfirm={() => setGoes(true)}
         />
       )}

@@ -27,7 +27,7 @@ export function OwnMap({ user, type, question }: Props) {
       },
     }),
   );
-  if (maps.some((map) => !map.data && !map.error)) return <Loading what="Working out the map" />;
+  if (maps.some((map) => !map.data && !map.error)) return <Loading what="Calculating the map" />;
   const cell = (place: number, field: string) =>
     maps[place]?.data?.rows.find((row) => row.field === field)?.cells[0];
   const to = (mode: Mode, field: string) =>

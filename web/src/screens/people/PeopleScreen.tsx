@@ -43,9 +43,9 @@ export default function PeopleScreen() {
     <>
       <main className="page">
         <div className={`with-list ${editing ? "editing" : ""}`}>
-          <nav className="side-list" aria-label="Belonging to">
+          <nav className="side-list" aria-label="Show">
             <button type="button" aria-pressed={place === ""} onClick={() => set({ within: "" })}>
-              <span>Everybody</span>
+              <span>Everyone</span>
               <span className="tag">{directory.data?.people}</span>
             </button>
             {directory.data &&
@@ -96,7 +96,7 @@ export default function PeopleScreen() {
                 />
                 {place && (
                   <Link to={{ pathname: "/rules", search: withPart(questionSearch, "reach", place) }}>
-                    Rules that reach them
+                    Rules that apply
                   </Link>
                 )}
                 {directory.data && <PeopleCsv directory={directory.data} text={text} place={place} />}
@@ -108,7 +108,7 @@ export default function PeopleScreen() {
                 {may("import") && inside && (
                   <>
                     <Button onClick={() => setEditing(inside)}>Edit {inside.node.name}</Button>
-                    <Button onClick={() => setEditing("members")}>Put in or out</Button>
+                    <Button onClick={() => setEditing("members")}>Members</Button>
                   </>
                 )}
                 {may("import") && <Button onClick={() => setEditing("new")}>New person</Button>}
@@ -122,10 +122,10 @@ export default function PeopleScreen() {
             {people.data?.total === 0 && (
               <div className="empty">
                 {text
-                  ? "Nobody of that name."
+                  ? "No one found."
                   : place
-                    ? "Nobody belongs here. A rule for this audience is a rule for nobody."
-                    : "Nobody yet. Import people from an LDIF export or a directory document."}
+                    ? "No members. Rules for this audience affect no one."
+                    : "No people yet. Add a person, or import an LDIF export or a directory document."}
               </div>
             )}
             {people.data && people.data.total > 0 && directory.data && (

@@ -42,7 +42,7 @@ export function PersonEditor({
       : [{ list: "users", id: person.id, after: documentOf(person) }];
   return (
     <DirectoryEditing
-      title={onlyTold ? `What if ${person.name}…` : user ? user.name : "A new person"}
+      title={onlyTold ? `Try changes to ${person.name}` : user ? user.name : "New person"}
       edits={edits}
       onClose={onClose}
       onlyTold={onlyTold}
@@ -53,7 +53,7 @@ export function PersonEditor({
       </label>
       {!user && (
         <label className="line">
-          Identifier, as in name.surname
+          Identifier, such as name.surname
           <Input value={person.id} maxLength={100} onChange={(event) => set({ id: event.target.value })} />
         </label>
       )}
@@ -69,7 +69,7 @@ export function PersonEditor({
         checked={person.program ?? false}
         onChange={(event) => set({ program: event.target.checked || undefined })}
       >
-        A program or an automation, and not a person
+        A program or automation, not a person
       </Checkbox>
       {LISTS.map(([list, label]) => (
         <label className="line" key={list}>
@@ -95,11 +95,11 @@ export function PersonEditor({
           onChange={(id?: string) => set({ department: id })}
         />
       </label>
-      {leaves && <p>They go out of the directory.</p>}
+      {leaves && <p>This person will be removed from the directory.</p>}
       {user && !leaves && !onlyTold && (
         <TakeOut
           what="this person"
-          description="What that does is told first."
+          description="You see the effect first."
           onConfirm={() => setLeaves(true)}
         />
       )}

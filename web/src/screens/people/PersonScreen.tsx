@@ -30,7 +30,7 @@ export default function PersonScreen() {
     return (
       <main className="page">
         <div className="empty">
-          Nobody in the directory is called “{person}”.{" "}
+          No one in the directory is called “{person}”.{" "}
           <Link to={{ pathname: "/people", search }}>All people</Link>
         </div>
       </main>
@@ -45,14 +45,14 @@ export default function PersonScreen() {
             {user.email && <span className="soft">{user.email}</span>}
             <span className="push">
               <Link to={{ pathname: "/rehearsal", search: withPart(search, "as", user.id) }}>Rehearse</Link>
-              <Button onClick={() => setEditing("what if")}>What if…</Button>
+              <Button onClick={() => setEditing("what if")}>Try changes</Button>
               {may("import") && <Button onClick={() => setEditing("keep")}>Edit</Button>}
             </span>
           </div>
           <Memberships user={user} directory={directory.data} />
-          <section aria-label="What they may see and edit">
+          <section aria-label="What they can see and edit">
             <div className="head">
-              <h2>What they may see and edit</h2>
+              <h2>What they can see and edit</h2>
               <span className="push">
                 <Select
                   aria-label="Record type"
@@ -72,8 +72,8 @@ export default function PersonScreen() {
             </div>
             {type && <OwnMap user={user} type={type} question={question} />}
           </section>
-          <section aria-label="Rules that reach them">
-            <h2>Rules that reach them</h2>
+          <section aria-label="Rules that apply">
+            <h2>Rules that apply</h2>
             <ReachedRules
               reaching={`user:${user.id}`}
               state={question.state}
@@ -112,10 +112,10 @@ function Memberships({ user, directory }: { user: User; directory: Directory }) 
       <thead>
         <tr>
           <th className="margin" style={{ width: 230 }}>
-            Is in
+            Member of
           </th>
           <th>As a</th>
-          <th>Where it comes from</th>
+          <th>Source</th>
         </tr>
       </thead>
       <tbody>
@@ -133,7 +133,7 @@ function Memberships({ user, directory }: { user: User; directory: Directory }) 
         {rows.length === 0 && (
           <tr>
             <td colSpan={3} className="soft">
-              In nothing: only rules for everyone, or for this person alone, reach them.
+              No memberships. Only rules for everyone or for this person apply.
             </td>
           </tr>
         )}

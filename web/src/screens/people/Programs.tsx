@@ -26,7 +26,7 @@ export function Programs({ onClose }: { onClose: () => void }) {
   const tokens = api.useQuery("get", "/api/tokens");
   const making = api.useMutation("post", "/api/tokens", { onSuccess: () => setMade(BLANK) });
   const revoking = api.useMutation("delete", "/api/tokens/{id}", {
-    onSuccess: (token) => message.success(`${token.name} is let in no longer`),
+    onSuccess: (token) => message.success(`${token.name} has been revoked`),
   });
   const add = (event: SyntheticEvent) => {
     event.preventDefault();
@@ -49,7 +49,7 @@ export function Programs({ onClose }: { onClose: () => void }) {
       {error ? <ProblemNotice error={error} /> : null}
       {making.data && (
         <div className="notice calm" role="status">
-          <b>The token of {making.data.token.name}. It is shown this once:</b>
+          <b>Token for {making.data.token.name}. Copy now; you can’t see it again:</b>
           <div className="mono secret">{making.data.secret}</div>
           <button
             type="button"
@@ -58,19 +58,19 @@ export function Programs({ onClose }: { onClose: () => void }) {
               void navigator.clipboard.writeText(making.data.secret).then(() => message.success("Copied"))
             }
           >
-            Copy it
+            Copy
           </button>
         </div>
       )}
       {!tokens.data && <Loading />}
-      {tokens.data?.items.length === 0 && <p className="soft">No program is let in yet.</p>}
+      {tokens.data?.items.length === 0 && <p className="soft">No tokens yet.</p>}
       {tokens.data && tokens.data.items.length > 0 && (
-        <ScrollBox label="Tokens there are" height={260}>
+        <ScrollBox label="Tokens" height={260}>
           <table className="ruled">
             <thead>
               <tr>
                 <th className="margin">Token</th>
-                <th>Stands for</th>
+                <th>Program</th>
                 <th>Record types</th>
                 <th>Until</th>
                 <th>Last used</th>
@@ -85,7 +85,7 @@ export function Programs({ onClose }: { onClose: () => void }) {
                   </th>
                   <td>
                     {token.person_name}
-                    {token.asks_for_others && <div className="soft">asks for others too</div>}
+                    {token.asks_for_others && <div className="soft">can ask about other users</div>}
                   </td>
                   <td className="wrap">
                     {token.record_types
@@ -97,7 +97,7 @@ export function Programs({ onClose }: { onClose: () => void }) {
                   <td style={{ textAlign: "right" }}>
                     {token.standing === "live" && (
                       <Popconfirm
-                        title={`Let ${token.name} in no longer?`}
+                        title={`Revoke ${token.name}?`}
                         okText="Revoke"
                         onConfirm={() => revoking.mutate({ params: { path: { id: String(token.id) } } })}
                       >
@@ -113,7 +113,7 @@ export function Programs({ onClose }: { onClose: () => void }) {
           </table>
         </ScrollBox>
       )}
-      <h3 style={{ padding: "16px 0 6px" }}>Let a program in</h3>
+      <h3 style={{ padding: "16px 0 6px" }}>Add a token</h3>
       <form className="sign-in-form" onSubmit={add}>
         <label className="line">
           Name of the token
@@ -133,7 +133,7 @@ export function Programs({ onClose }: { onClose: () => void }) {
             showSearch={{ filterOption: false, onSearch: setSearch }}
             onChange={(person: string) => setMade({ ...made, person })}
             options={(people.data?.items ?? []).map((user) => ({ value: user.id, label: user.name }))}
-            placeholder="what it stands for"
+            placeholder="a program"
           />
         </label>
         <label className="line">
@@ -144,13 +144,13 @@ export function Programs({ onClose }: { onClose: () => void }) {
             value={made.record_types}
             onChange={(record_types: string[]) => setMade({ ...made, record_types })}
             options={types.map((each) => ({ value: each.id, label: each.name }))}
-            placeholder="which it reaches"
+            placeholder="the record types it can use"
           />
         </label>
         <label className="line">
-          Days until it ends
+          Valid for (days)
           <NumberBox
-            aria-label="Days until it ends"
+            aria-label="Valid for (days)"
             value={made.days}
             required
             onNumber={(days) => setMade({ ...made, days })}
@@ -161,7 +161,7 @@ export function Programs({ onClose }: { onClose: () => void }) {
           checked={made.asks_for_others}
           onChange={(event) => setMade({ ...made, asks_for_others: event.target.checked })}
         >
-          It may ask what other people may do
+          Can ask about other users
         </Checkbox>
         <span style={{ alignSelf: "end" }}>
           <Button
@@ -170,7 +170,7 @@ export function Programs({ onClose }: { onClose: () => void }) {
             loading={making.isPending}
             disabled={!made.person || !made.days || made.record_types.length === 0}
           >
-            Make the token
+            Create token
           </Button>
         </span>
       </form>

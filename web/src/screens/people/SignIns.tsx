@@ -9,10 +9,10 @@ import { ScrollBox } from "../../shared/ScrollBox";
 import { useAccount } from "../../shell/account";
 
 const ACCESS: Record<SignInAccount["access"], string> = {
-  administrator: "administrator: decides and publishes",
-  approver: "approver: reads all, publishes",
-  auditor: "auditor: reads all, changes nothing",
-  record_user: "record user: meets records only",
+  administrator: "administrator: edits and publishes",
+  approver: "approver: reads everything, approves and publishes",
+  auditor: "auditor: reads everything, changes nothing",
+  record_user: "record user: works with records only",
 };
 
 const BLANK = {
@@ -43,7 +43,7 @@ export function SignIns({ onClose }: { onClose: () => void }) {
       { body: { ...rest, ...(person ? { person } : {}) } },
       {
         onSuccess: () => {
-          message.success(`${made.login} may sign in`);
+          message.success(`${made.login} can sign in`);
           setMade(BLANK);
         },
       },
@@ -55,7 +55,7 @@ export function SignIns({ onClose }: { onClose: () => void }) {
       told(`${each.login} is ${access.replace("_", " ")} now`),
     );
   const remove = (each: SignInAccount) =>
-    removing.mutate({ params: { path: { id: each.id } } }, told(`${each.login} may no longer sign in`));
+    removing.mutate({ params: { path: { id: each.id } } }, told(`${each.login} can no longer sign in`));
   const agree = (each: SignInAccount) =>
     agreeing.mutate({ params: { path: { id: each.id } } }, told(`${each.login} can sign changes now`));
   const pick = (person: string | undefined) => {
@@ -76,7 +76,7 @@ export function SignIns({ onClose }: { onClose: () => void }) {
     >
       {error ? <ProblemNotice error={error} /> : null}
       {!accounts.data && <Loading />}
-      <ScrollBox label="Who may sign in" height={300}>
+      <ScrollBox label="Sign-ins" height={300}>
         <table className="ruled">
           <thead>
             <tr>
@@ -103,7 +103,7 @@ export function SignIns({ onClose }: { onClose: () => void }) {
                     </div>
                   )}
                   {each.password_by_another && (
-                    <div className="tag">Has to change the password before signing</div>
+                    <div className="tag">Must change the password before signing</div>
                   )}
                 </th>
                 <td>{each.name}</td>
@@ -125,11 +125,7 @@ export function SignIns({ onClose }: { onClose: () => void }) {
                 <td className="mono">{each.person}</td>
                 <td style={{ textAlign: "right" }}>
                   {each.login !== self.login && (
-                    <Popconfirm
-                      title={`Let ${each.login} in no longer?`}
-                      okText="Remove"
-                      onConfirm={() => remove(each)}
-                    >
+                    <Popconfirm title={`Remove the sign-in ${each.login}?`} okText="Remove" onConfirm={() => remove(each)}>
                       <button type="button" className="plain" aria-label={`Remove ${each.login}`}>
                         Remove
                       </button>
@@ -141,7 +137,7 @@ export function SignIns({ onClose }: { onClose: () => void }) {
           </tbody>
         </table>
       </ScrollBox>
-      <h3 style={{ padding: "16px 0 6px" }}>Let somebody in</h3>
+      <h3 style={{ padding: "16px 0 6px" }}>Add a sign-in</h3>
       <form
         className="sign-in-form"
         onSubmit={(event) => {
@@ -158,7 +154,7 @@ export function SignIns({ onClose }: { onClose: () => void }) {
             value={made.person}
             onChange={pick}
             options={(people.data?.items ?? []).map((user) => ({ value: user.id, label: user.name }))}
-            placeholder="nobody: no records"
+            placeholder="none: no records"
           />
         </label>
         <label className="line">
@@ -191,7 +187,7 @@ export function SignIns({ onClose }: { onClose: () => void }) {
           />
         </label>
         <label className="line">
-          First password, ten characters at least
+          Initial password, at least 10 characters
           <Input.Password
             value={made.password}
             required
@@ -203,7 +199,7 @@ export function SignIns({ onClose }: { onClose: () => void }) {
         </label>
         <span style={{ alignSelf: "end" }}>
           <Button type="primary" htmlType="submit">
-            Let in
+            Add
           </Button>
         </span>
       </form>

@@ -7,13 +7,13 @@ export function TakeOut({ what, description, onConfirm }: Props) {
   return (
     <span>
       <Popconfirm
-        title={`Take ${what} out of the directory?`}
+        title={`Remove ${what} from the directory?`}
         description={description}
-        okText="Take out"
+        okText="Remove"
         onConfirm={onConfirm}
       >
         <Button danger type="text">
-          Take out of the directory
+          Remove from the directory
         </Button>
       </Popconfirm>
     </span>

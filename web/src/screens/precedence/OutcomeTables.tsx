@@ -13,8 +13,8 @@ export function OutcomeTables({ method }: { method: Precedence["methods"][number
   return (
     <>
       <p className="soft">
-        Rows: what the rule with the better rank, or the closer audience, gives. Columns: what the other one
-        gives. Guardrails can only tighten, whatever the method.
+        Rows: the result of the rule with the better rank or the closer audience. Columns: the result of the
+        other rule. Guardrails can only tighten, under every method.
       </p>
       <div className="outcome-tables">
         {(Object.keys(VALUES) as Facet[]).map((facet) => (

@@ -80,7 +80,7 @@ function Methods({
   const keeping = api.useMutation("put", "/api/precedence", {
     onSuccess: () => {
       setLooked(null);
-      message.success("Kept in the change set");
+      message.success("Saved to the change set");
     },
   });
   const { error } = keeping;
@@ -96,12 +96,11 @@ function Methods({
       <div className="sheet">
         <div className="head">
           <h1>Precedence</h1>
-          <span className="soft">how rules that disagree become one; the closest choice counts</span>
+          <span className="soft">how disagreeing rules are combined; the most specific setting applies</span>
         </div>
         <p className="soft">
-          Each facet is decided by itself. Across them, what shuts comes before what asks: hidden beats
-          required, and so does locked, whatever the method. <Word word="guardrail">Guardrails</Word> come
-          after all of it.
+          Each facet is decided separately. Under every method, hidden and locked take priority over required.{" "}
+          <Word word="guardrail">Guardrails</Word> are applied last.
         </p>
         <ScopePick scope={scope} type={type} setScope={setScope} />
         <Radio.Group
@@ -115,7 +114,7 @@ function Methods({
               : [
                   {
                     value: WIDER,
-                    label: `${widerWords} (${titles.get(wider) ?? wider})${own === null ? ", as it stands" : ""}`,
+                    label: `${widerWords} (${titles.get(wider) ?? wider})${own === null ? ", current" : ""}`,
                   },
                 ]),
             ...data.methods.map((each) => ({
@@ -127,7 +126,7 @@ function Methods({
         {method && <OutcomeTables method={method} />}
         {data.choices.length > 0 && (
           <>
-            <h3>Chosen apart</h3>
+            <h3>Exceptions</h3>
             <ul className="account-lines">
               {data.choices.map((choice) => (
                 <li key={`${choice.record_type.id} ${choice.field?.id ?? ""}`}>
@@ -141,12 +140,12 @@ function Methods({
           </>
         )}
       </div>
-      <aside className="side" aria-label="What switching would change">
-        <h2>What switching would change</h2>
+      <aside className="side" aria-label="Effect of switching">
+        <h2>Effect of switching</h2>
         {!other && (
           <p className="soft">
             Choose another method to see which cells of the map and which findings of{" "}
-            {type.name.toLowerCase()} it would change. Nothing is kept before you say so.
+            {type.name.toLowerCase()} would change. Nothing is saved yet.
           </p>
         )}
         {error ? <ProblemNotice error={error} /> : null}
@@ -160,14 +159,14 @@ function Methods({
           </p>
         )}
         {other && preview.error ? <ProblemNotice error={preview.error} /> : null}
-        {other && !preview.data && !preview.error && <Loading what="Working it out" />}
+        {other && !preview.data && !preview.error && <Loading what="Calculating" />}
         {other && preview.data && <SwitchingPreview preview={preview.data} type={type} />}
       </aside>
     </div>
   );
 }
 
-/** The policy, the record type asked about, or one field of it. */
+/** The policy, the record type asked about, or one field. */
 function ScopePick({
   scope,
   type,
@@ -181,13 +180,13 @@ function ScopePick({
     <div className="row-flex" style={{ paddingBottom: 8 }}>
       <span>For</span>
       <Radio.Group
-        aria-label="What the method is for"
+        aria-label="Scope"
         value={scope.kind}
         onChange={(event) => setScope({ kind: event.target.value as Scope["kind"], field: "" })}
         options={[
           { value: "policy", label: "the policy" },
           { value: "type", label: type.name },
-          { value: "field", label: "one field of it" },
+          { value: "field", label: "one field" },
         ]}
       />
       {scope.kind === "field" && (

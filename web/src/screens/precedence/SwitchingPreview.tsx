@@ -10,11 +10,11 @@ export function SwitchingPreview({ preview, type }: { preview: PrecedencePreview
   return (
     <>
       <ChangedCells cells={preview.cells} type={type} />
-      <Told title="What it does to whom" lines={preview.sentences} />
-      {preview.sentences.length === 0 && <p className="soft">Proved: nobody meets any difference.</p>}
-      <Told title="Findings that would go" lines={preview.findings.gone} />
-      <Told title="Findings that would come" lines={preview.findings.new} />
-      <Told title="Disagreements settled otherwise" lines={preview.findings.settled} />
+      <Told title="Who this affects" lines={preview.sentences} />
+      {preview.sentences.length === 0 && <p className="soft">Proved: no one’s access changes.</p>}
+      <Told title="Resolved findings" lines={preview.findings.gone} />
+      <Told title="New findings" lines={preview.findings.new} />
+      <Told title="Disagreements resolved differently" lines={preview.findings.settled} />
     </>
   );
 }

@@ -46,10 +46,10 @@ export function chosenIn(
   )?.method;
   if (scope.kind === "policy") return { own: data.policy, wider: data.policy, widerWords: "" };
   if (scope.kind === "type")
-    return { own: ofType ?? null, wider: data.policy, widerWords: "as the policy has it" };
+    return { own: ofType ?? null, wider: data.policy, widerWords: "same as the policy" };
   return {
     own: ofField ?? null,
     wider: ofType ?? data.policy,
-    widerWords: ofType ? "as the record type has it" : "as the policy has it",
+    widerWords: ofType ? "same as the record type" : "same as the policy",
   };
 }

@@ -16,7 +16,7 @@ type Props = {
   onClose: () => void;
 };
 
-/** Somebody else saved first: what they changed beside what was typed, field by field, and whose counts where both did. */
+/** Someone else saved first: what they changed beside what was typed, field by field, and whose counts where both did. */
 export function MergeView({ type, number, entered, base, mineInWords, onGoOn, onClose }: Props) {
   const [theirs, setTheirs] = useState<ReadonlySet<string>>(new Set());
   const now = api.useQuery(
@@ -38,7 +38,7 @@ export function MergeView({ type, number, entered, base, mineInWords, onGoOn, on
   return (
     <Modal
       open
-      title={`Somebody else saved ${number} since you opened it`}
+      title={`Someone else saved ${number} after you opened it`}
       width={780}
       onCancel={onClose}
       footer={[
@@ -46,7 +46,7 @@ export function MergeView({ type, number, entered, base, mineInWords, onGoOn, on
           Back to the form
         </Button>,
         <Button key="on" type="primary" disabled={!now.data} onClick={goOn}>
-          Go on with these
+          Continue with these
         </Button>,
       ]}
     >
@@ -75,7 +75,7 @@ export function MergeView({ type, number, entered, base, mineInWords, onGoOn, on
                     {moved.includes(field) ? (
                       (field.words ?? "blank")
                     ) : (
-                      <span className="soft">as it was</span>
+                      <span className="soft">unchanged</span>
                     )}
                   </td>
                   <td className="wrap">
@@ -99,7 +99,7 @@ export function MergeView({ type, number, entered, base, mineInWords, onGoOn, on
         </table>
       )}
       <p className="soft">
-        Nothing is saved yet. Going on puts what you keep on top of their version; then save again.
+        Nothing is saved yet. Continue to apply your choices to their version, then save again.
       </p>
     </Modal>
   );

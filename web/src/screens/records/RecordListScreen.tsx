@@ -55,7 +55,7 @@ export default function RecordListScreen() {
             </button>
           ))}
           <p className="soft" style={{ padding: "0 14px", fontSize: 13 }}>
-            You see these as {account.name}, under the edition in force.
+            Viewing as {account.name}, under the edition in force.
           </p>
         </nav>
         <div className="sheet">
@@ -65,7 +65,7 @@ export default function RecordListScreen() {
               onAgain={() => void (types.error ? types.refetch() : list.refetch())}
             />
           ) : null}
-          {types.data && !type && <div className="empty">There is no record type yet.</div>}
+          {types.data && !type && <div className="empty">No record types yet.</div>}
           {type && (
             <div className="head">
               <h1>{type.plural}</h1>
@@ -76,13 +76,13 @@ export default function RecordListScreen() {
                 <Input
                   allowClear
                   aria-label="Find records"
-                  placeholder="Find in what you may see"
+                  placeholder="Search"
                   value={box}
                   onChange={(event) => setBox(event.target.value)}
                   style={{ width: 220 }}
                 />
                 <Export type={type.id} search={find} />
-                {may("record") && <Button onClick={() => setBringing(true)}>Bring in</Button>}
+                {may("record") && <Button onClick={() => setBringing(true)}>Import</Button>}
                 {may("record") && (
                   <Button type="primary" onClick={() => open("new")}>
                     New {type.name.toLowerCase()}
@@ -93,8 +93,8 @@ export default function RecordListScreen() {
           )}
           {data?.beyond && (
             <div className="notice calm" role="status">
-              {data.beyond.toLocaleString()} records were not looked at: there are too many to{" "}
-              {find ? "search" : "sort"} them all at once. Without it, every record is there, page by page.
+              {data.beyond.toLocaleString()} records were not searched because there are too many to{" "}
+              {find ? "search" : "sort"} at once. Clear it to page through every record.
             </div>
           )}
           {!data && !list.error && type && <Loading />}
@@ -158,7 +158,7 @@ export default function RecordListScreen() {
             </table>
           )}
           {data?.total === 0 && (
-            <div className="empty">{find ? "Nothing you may see holds that." : "No record yet."}</div>
+            <div className="empty">{find ? "No matching records." : "No records yet."}</div>
           )}
           {data && (
             <Pager

@@ -138,7 +138,9 @@ function Sheet({ type, number, mode, onMode }: Props) {
           />
         )}
         <span className="push">
-          {mode !== "view" && dirty && <span className="tag mark-verm">not saved; kept in this browser</span>}
+          {mode !== "view" && dirty && (
+            <span className="tag mark-verm">Unsaved (stored in this browser)</span>
+          )}
           {mode === "view" && may("record") && (
             <Button type="primary" disabled={locked} onClick={() => onMode("edit")}>
               Edit
@@ -184,16 +186,15 @@ function Sheet({ type, number, mode, onMode }: Props) {
       )}
       {turned && (
         <div className="notice calm" role="status">
-          The time has come at which other things are open here. The form has been decided anew; what you
-          typed is still there.
+          Access to this record changes at this time. The form was updated; what you typed is still here.
         </div>
       )}
       {moved && (
         <div className="notice" role="alert">
-          <b>Somebody else saved this record since you opened it.</b> What you typed is still here.
+          <b>Someone else saved this record after you opened it.</b> What you typed is still here.
           <div className="row-flex" style={{ gap: 14 }}>
             <button type="button" className="plain" onClick={() => setMerging(true)}>
-              Look at theirs beside mine
+              Compare changes
             </button>
           </div>
         </div>
@@ -202,7 +203,7 @@ function Sheet({ type, number, mode, onMode }: Props) {
         !moved &&
         (refusals.length > 0 ? (
           <div className="notice" role="alert">
-            <b>The save was refused; nothing was changed</b>
+            <b>The record was not saved</b>
             <ul>
               {refusals.map((refusal) => (
                 <li key={`${refusal.field} ${refusal.kind}`}>{refusal.words}</li>

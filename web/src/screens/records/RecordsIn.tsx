@@ -46,7 +46,7 @@ export function RecordsIn({ type, plural, onClose }: { type: string; plural: str
   return (
     <Modal
       open
-      title={`Bring ${plural.toLowerCase()} in from a file`}
+      title={`Import ${plural.toLowerCase()} from a file`}
       width={760}
       onCancel={onClose}
       footer={[
@@ -62,13 +62,13 @@ export function RecordsIn({ type, plural, onClose }: { type: string; plural: str
             file && storing.mutate({ ...path, body: { content: file.content, format: file.format } })
           }
         >
-          Store all of it
+          Import all
         </Button>,
       ]}
     >
       <p>
-        CSV with a head line of field names, or JSON as it is taken out. A row with a number changes that
-        record; one without makes a new one. Every row is judged as if you had typed it.
+        CSV with field names in the first row, or JSON as exported. A row with a number changes that record; a
+        row without one creates a record. Each row is checked as if you had typed it.
       </p>
       <label className="line">
         File
@@ -77,18 +77,19 @@ export function RecordsIn({ type, plural, onClose }: { type: string; plural: str
       {error ? (
         <ProblemNotice
           error={error}
-          {...(error instanceof ProblemError && error.status === 422 ? { title: "Nothing was stored" } : {})}
+          {...(error instanceof ProblemError && error.status === 422
+            ? { title: "Nothing was imported" }
+            : {})}
         />
       ) : null}
-      {previewing.isPending && <p role="status">Judging every row …</p>}
+      {previewing.isPending && <p role="status">Checking every row …</p>}
       {seen && (
         <>
           <p role="status">
             <b>{seen.new}</b> new, <b>{seen.changed}</b> changed, <b>{seen.same}</b> as they are
             {seen.refused > 0 && (
               <>
-                , <b className="mark-verm">{seen.refused} refused</b>: nothing can be stored until these are
-                mended
+                , <b className="mark-verm">{seen.refused} refused</b>: fix these before importing
               </>
             )}
             .
@@ -99,7 +100,7 @@ export function RecordsIn({ type, plural, onClose }: { type: string; plural: str
                 <tr>
                   <th className="margin">Row</th>
                   <th>Record</th>
-                  <th>What becomes of it</th>
+                  <th>Result</th>
                 </tr>
               </thead>
               <tbody>
@@ -119,7 +120,7 @@ export function RecordsIn({ type, plural, onClose }: { type: string; plural: str
                           </div>
                         ))}
                         {row.refusals.length === 0 &&
-                          (row.verb === "same" ? "nothing changes" : row.fields.join(", "))}
+                          (row.verb === "same" ? "no change" : row.fields.join(", "))}
                         {(row.put_aside ?? []).map((words) => (
                           <div key={words} className="soft">
                             {words}

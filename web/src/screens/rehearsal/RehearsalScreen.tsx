@@ -67,7 +67,7 @@ export default function RehearsalScreen() {
                 onChange={(next: string) => put("form", next)}
                 popupMatchSelectWidth={false}
                 options={[
-                  { value: "", label: "the form that is theirs" },
+                  { value: "", label: "their own form" },
                   ...type.forms.map((each) => ({ value: each.id, label: each.name })),
                 ]}
               />
@@ -75,8 +75,8 @@ export default function RehearsalScreen() {
             <PersonSelect
               small
               clearable
-              label="Beside"
-              placeholder="beside nobody"
+              label="Compare with"
+              placeholder="no comparison"
               prefix="beside"
               person={beside}
               onPick={(next) => put("beside", next)}
@@ -101,7 +101,7 @@ export default function RehearsalScreen() {
           />
         ) : ready && !type ? (
           <div className="empty">
-            <p>No record type yet, so there is no form to rehearse. In this order:</p>
+            <p>No record types yet, so there is no form to rehearse. To get started:</p>
             <FirstSteps />
           </div>
         ) : (
@@ -185,7 +185,7 @@ function Rehearsal({ given, as, beside, form, ghosts, type, typedRef }: Props) {
         <ProblemNotice error={rehearsed.error} onAgain={() => void rehearsed.refetch()} />
       </div>
     );
-  if (!data) return <Loading what="Setting the form" />;
+  if (!data) return <Loading what="Loading the form" />;
   const faults = Object.fromEntries(
     (verdict?.refusals ?? []).flatMap((refusal) => (refusal.field ? [[refusal.field, refusal.words]] : [])),
   );
@@ -250,7 +250,7 @@ function Rehearsal({ given, as, beside, form, ghosts, type, typedRef }: Props) {
           <TypedSoFar entered={entered} type={type} onBegin={begin} />
           <p>
             <button type="button" className="plain" onClick={keepQuestion}>
-              Keep this question as a file for bin/ledger
+              Save this question as a file for bin/ledger
             </button>
           </p>
           <p>

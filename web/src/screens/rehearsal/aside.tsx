@@ -47,13 +47,13 @@ export function WhatChanged({ met, typed }: { met: Rehearsed; typed: boolean }) 
           both
           lines={met.differences}
           title={`${met.person} against ${other.person}`}
-          none="Both meet the same form."
+          none="Both see the same form."
         />
       )}
       {!typed && !other && (
         <p className="soft">
-          This is the form {met.person} meets, from the same decision that will be enforced. Type in it: each
-          change is answered at once. Nothing is stored. “why” beside a field tells how it came about.
+          This is the form that {met.person} sees, from the decision that is enforced. Type to see it update
+          at once. Nothing is saved. Choose “why” beside a field for the reasoning.
         </p>
       )}
       <MadeUp names={met.made_up} />
@@ -110,14 +110,14 @@ export function TypedSoFar({
       </ul>
       <p>
         <button type="button" className="plain" onClick={onBegin}>
-          Begin again
+          Start over
         </button>
       </p>
     </>
   );
 }
 
-/** What the person may do to the record, each with its reasoning behind it. */
+/** What the person can do with the record, each with its reasoning behind it. */
 export function MayDo({
   met,
   onWhy,
@@ -128,7 +128,7 @@ export function MayDo({
   const actions = met.actions ?? [];
   if (actions.length === 0) return null;
   return (
-    <div className="may-do" role="group" aria-label={`What ${met.person} may do to the record`}>
+    <div className="may-do" role="group" aria-label={`What ${met.person} can do with the record`}>
       {met.locked && <b className="mark-verm">The record is locked.</b>}
       {actions.map((action) => {
         const shown = (

@@ -23,7 +23,7 @@ export function Conflict({ conflict, question, busy, onTheirs, onMine, onLater }
   return (
     <Modal
       open
-      title="Somebody else changed this rule since you opened it"
+      title="Someone else changed this rule after you opened it"
       width={720}
       onCancel={onLater}
       footer={[
@@ -31,10 +31,10 @@ export function Conflict({ conflict, question, busy, onTheirs, onMine, onLater }
           Decide later
         </Button>,
         <Button key="theirs" onClick={onTheirs}>
-          Take theirs, drop mine
+          Use theirs
         </Button>,
         <Button key="mine" type="primary" loading={busy} onClick={onMine}>
-          Keep mine over theirs
+          Use mine
         </Button>,
       ]}
     >
@@ -42,7 +42,7 @@ export function Conflict({ conflict, question, busy, onTheirs, onMine, onLater }
       <p>
         <SentenceWords segments={theirs.data?.sentence ?? []} />
       </p>
-      <h3>Yours, not kept yet: {conflict.mine.title}</h3>
+      <h3>Yours, not saved yet: {conflict.mine.title}</h3>
       <p>
         <SentenceWords segments={mine.data?.sentence ?? []} />
       </p>

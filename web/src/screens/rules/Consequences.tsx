@@ -20,15 +20,15 @@ export function Consequences({ rule, current, sound }: Props) {
   );
   const ready = sound && current && rule !== undefined && told.data;
   return (
-    <section aria-label="What it does to whom" aria-busy={told.isFetching} className="effect">
-      <h3>What it does to whom</h3>
+    <section aria-label="Who this affects" aria-busy={told.isFetching} className="effect">
+      <h3>Who this affects</h3>
       {ready ? (
         <>
           <ul className="consequences">
             {ready.sentences.map((sentence) => (
               <li key={sentence}>{sentence}</li>
             ))}
-            {ready.sentences.length === 0 && <li>Proved: nobody meets any difference.</li>}
+            {ready.sentences.length === 0 && <li>Proved: no one’s access changes.</li>}
             {ready.why.map((parts, place) => (
               <li key={place}>
                 {parts.map((part, index) =>
@@ -47,6 +47,6 @@ export function Consequences({ rule, current, sound }: Props) {
 }
 
 function waiting(sound: boolean, failed: boolean): string {
-  if (!sound) return "Told once the rule can be kept.";
-  return failed ? "It could not be worked out; it is tried again at the next edit." : "Being worked out …";
+  if (!sound) return "Appears when the rule is complete.";
+  return failed ? "This could not be calculated. It is tried again after the next edit." : "Calculating …";
 }

@@ -33,7 +33,7 @@ export function DuplicateRule({ rule, type, catalogue, onMade, onClose }: Props)
           type="primary"
           onClick={() => onMade(carriedOver(rule, type, target, { ...matches, ...chosen }))}
         >
-          Begin the new rule
+          Create draft
         </Button>,
       ]}
     >
@@ -59,10 +59,10 @@ export function DuplicateRule({ rule, type, catalogue, onMade, onClose }: Props)
         {another &&
           asked.map((field) => (
             <label className="line" key={field.id}>
-              In the place of {field.name}
+              Instead of {field.name}
               <Select
                 allowClear
-                aria-label={`In the place of ${field.name}`}
+                aria-label={`Instead of ${field.name}`}
                 placeholder="left out"
                 value={chosen[field.id]}
                 onChange={(next?: string) => setChosen({ ...chosen, [field.id]: next ?? "" })}

@@ -25,7 +25,7 @@ export function EffectDetails({ effect, label, vocabulary, domain, subject, onCh
           checked={effect.replace ?? false}
           onChange={(event) => set({ replace: event.target.checked || undefined })}
         >
-          may be replaced unseen
+          can be replaced while masked
         </Checkbox>
       </span>
     );
@@ -39,8 +39,8 @@ export function EffectDetails({ effect, label, vocabulary, domain, subject, onCh
           value={effect.clear ? "clear" : "keep"}
           onChange={(event) => set({ clear: event.target.value === "clear" || undefined })}
           options={[
-            { value: "keep", label: "kept while hidden" },
-            { value: "clear", label: "cleared; back if it ends before the save" },
+            { value: "keep", label: "kept" },
+            { value: "clear", label: "cleared (restored if shown again before saving)" },
           ]}
         />
       </span>
@@ -52,14 +52,14 @@ export function EffectDetails({ effect, label, vocabulary, domain, subject, onCh
         <span className="soft">saying</span>
         <Input
           aria-label="Message"
-          placeholder="What the person is told"
+          placeholder="Message to the user"
           maxLength={500}
           value={effect.message ?? ""}
           onChange={(event) => set({ message: event.target.value })}
           style={{ width: 260 }}
         />
         <Select
-          aria-label="Told at"
+          aria-label="Show message"
           value={effect.at ?? "field"}
           onChange={(at: "field" | "form") => set({ at })}
           options={[

@@ -55,7 +55,7 @@ export function LineEditor(props: Props) {
           <span className="word-before">otherwise</span>
           <BecomesPick
             label={named("Otherwise")}
-            placeholder="as without this rule"
+            placeholder="no effect"
             effects={line.otherwise ?? []}
             vocabulary={fitting}
             domain={domain}
@@ -69,8 +69,8 @@ export function LineEditor(props: Props) {
       )}
       <BeforeAndAfter line={line} type={type} changed={changed} />
       {several && (
-        <button type="button" className="plain" aria-label={`Leave line ${place + 1} out`} onClick={onRemove}>
-          leave out
+        <button type="button" className="plain" aria-label={`Remove line ${place + 1}`} onClick={onRemove}>
+          remove
         </button>
       )}
     </div>

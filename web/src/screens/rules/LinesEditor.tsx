@@ -61,7 +61,7 @@ export function LinesEditor({ rule, type, catalogue, domain, faults, changed, tr
             onChange([...rule.lines, NEW]);
           }}
         >
-          and something else of other fields
+          Add a line for other fields
         </button>
       </RulePart>
     </div>

@@ -26,7 +26,7 @@ export function ReachEditor({ rule, type, vocabulary, onChange }: Props) {
         options={Object.entries(MODES).map(([value, label]) => ({ value, label }))}
       />
       {(reach.modes ?? []).length === 0 && (
-        <span className="soft">No mode is ticked: the rule holds in every mode.</span>
+        <span className="soft">No mode selected: the rule applies in every mode.</span>
       )}
       <Select
         mode="multiple"

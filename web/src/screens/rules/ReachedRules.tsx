@@ -31,7 +31,7 @@ export function ReachedRules({ reaching, state, chosen, onChoose, onClear }: Pro
     <>
       <p className="row-flex" style={{ gap: 12 }} role="status">
         <span>
-          Rules that reach <b>{name}</b>
+          Rules that apply to <b>{name}</b>
           {found.data && (
             <span className="soft">
               : {found.data.total} of {found.data.of}
@@ -41,13 +41,13 @@ export function ReachedRules({ reaching, state, chosen, onChoose, onClear }: Pro
         </span>
         {onClear && (
           <button type="button" className="plain" onClick={onClear}>
-            all rules again
+            show all rules
           </button>
         )}
       </p>
       {error ? <ProblemNotice error={error} onAgain={() => void found.refetch()} /> : null}
       {!found.data && !error && <Loading />}
-      {found.data?.total === 0 && <div className="empty">No rule reaches that.</div>}
+      {found.data?.total === 0 && <div className="empty">No rules apply.</div>}
       {types.map((type) => (
         <section key={type} aria-label={`Rules of ${type}`}>
           <h3>{type}</h3>
@@ -68,7 +68,7 @@ export function ReachedRules({ reaching, state, chosen, onChoose, onClear }: Pro
                   </span>
                   {each.comes_to && (
                     <span style={{ display: "block" }}>
-                      Comes to: <b>{each.comes_to}</b>
+                      Result: <b>{each.comes_to}</b>
                     </span>
                   )}
                   <SentenceWords segments={each.sentence} />

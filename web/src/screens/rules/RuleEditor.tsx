@@ -83,7 +83,7 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
           <h1>
             {title} {view && <span className="mono">{view.number}</span>}
           </h1>
-          {dirty && <span className="tag mark-verm">not kept yet; safe in this browser</span>}
+          {dirty && <span className="tag mark-verm">Unsaved draft (stored in this browser)</span>}
           <span className="push">
             {!readOnly && (
               <>
@@ -120,7 +120,7 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
           {sentence.length > 0 ? (
             <SentenceWords segments={sentence} onPart={readOnly ? undefined : show} />
           ) : (
-            <span className="soft">The rule reads back as a sentence here once all its parts are there.</span>
+            <span className="soft">The rule appears here as a sentence when it is complete.</span>
           )}
         </div>
         <fieldset disabled={readOnly} style={{ border: 0, padding: 0, margin: 0, minWidth: 0 }}>
@@ -151,10 +151,10 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
               />
             )}
             <Button type="primary" loading={saving.busy} disabled={!dirty} onClick={keep}>
-              Keep in change set
+              Save to change set
             </Button>
             <Button disabled={!dirty} onClick={discard}>
-              Discard my edit
+              Discard draft
             </Button>
             {dirty && (faults.length > 0 || !titled) && (
               <span className="soft">
@@ -209,8 +209,8 @@ function partOf(fault: Fault | undefined): string {
 function RemoveRule({ onRemove }: { onRemove: () => void }) {
   return (
     <Popconfirm
-      title="Remove this rule in the change set?"
-      description="It stays in force until you publish."
+      title="Remove this rule?"
+      description="It stays in force until you publish the change set."
       okText="Remove"
       onConfirm={onRemove}
     >

@@ -45,12 +45,12 @@ export function RulePart({ word, part, faults, pointer, tried = true, exactly = 
 const isMissing = ({ message }: Fault) => /empty|^does not have the form|^name at least|^lacks/.test(message);
 
 const MISSING: Record<string, string> = {
-  "/line/effects": "Say what becomes of the fields.",
-  "/line/otherwise": "Say what becomes of the fields otherwise, or leave it out.",
-  "/line": "Name at least one field or section.",
-  "/lines": "Say what becomes of which fields.",
-  "/audience": "Say whom the rule is for: somebody, or everyone outright.",
-  "/audience/any": "Say whom the rule is for: somebody, or everyone outright.",
+  "/line/effects": "Choose what happens to the fields.",
+  "/line/otherwise": "Choose what happens otherwise, or remove the line.",
+  "/line": "Choose at least one field or section.",
+  "/lines": "Choose fields and what happens to them.",
+  "/audience": "Choose an audience, or everyone.",
+  "/audience/any": "Choose an audience, or everyone.",
   "/title": "Give the rule a title.",
 };
 

@@ -9,12 +9,12 @@ import { ReachEditor } from "./ReachEditor";
 import { RulePart } from "./RulePart";
 
 const TIMINGS = [
-  { value: "live", label: "at every change" },
-  { value: "on_opening", label: "as the form was opened" },
+  { value: "live", label: "on every change" },
+  { value: "on_opening", label: "when the form opens" },
 ];
 const KINDS = [
   { value: "ordinary", label: "ordinary" },
-  { value: "guardrail", label: "guardrail: no ordinary rule can loosen it" },
+  { value: "guardrail", label: "guardrail: ordinary rules can’t loosen it" },
 ];
 
 type Props = {
@@ -45,7 +45,7 @@ export function RuleParts(props: Props) {
           value={rule.title}
           maxLength={200}
           onChange={(event) => onChange({ title: event.target.value })}
-          placeholder="What the rule is for, in a few words"
+          placeholder="Short description"
         />
         {remarks.map((remark) => (
           <div className="hint" key={remark}>
@@ -103,11 +103,11 @@ export function RuleParts(props: Props) {
           autoSize={{ minRows: 1, maxRows: 5 }}
           value={rule.reason ?? ""}
           maxLength={4000}
-          placeholder="The reason, for whoever meets the rule later"
+          placeholder="Why this rule exists"
           onChange={(event) => onChange({ reason: event.target.value || undefined })}
         />
         <label className="line">
-          To be reviewed by
+          Review by
           <Input
             type="date"
             style={{ width: 160 }}

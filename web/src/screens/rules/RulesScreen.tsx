@@ -130,7 +130,7 @@ export default function RulesScreen() {
               </span>
             </div>
             {question.state === "in_force" && may("edit") && (
-              <p className="soft">These are the rules in force. Choose “with edits” above to change them.</p>
+              <p className="soft">These are the rules in force. Choose “with edits” above to edit them.</p>
             )}
             {rules.error ? <ProblemNotice error={rules.error} onAgain={() => void rules.refetch()} /> : null}
             {!rules.data && !rules.error && type && <Loading />}
@@ -150,7 +150,7 @@ export default function RulesScreen() {
                   question above.
                 </span>
                 <button type="button" className="plain" onClick={() => put({ mode: "", audiences: "" })}>
-                  all rules again
+                  show all rules
                 </button>
               </p>
             )}
@@ -164,8 +164,8 @@ export default function RulesScreen() {
                 <span className="rank mono">new</span>
                 <span className="body">
                   <span className="title">
-                    {draft.rule.title || "A rule without a title yet"}
-                    <span className="tag mark-verm">not kept yet</span>
+                    {draft.rule.title || "Untitled rule"}
+                    <span className="tag mark-verm">not saved yet</span>
                   </span>
                 </span>
               </button>
@@ -182,15 +182,15 @@ export default function RulesScreen() {
             ))}
             {rules.data && rules.data.total > rules.data.items.length && (
               <p className="soft">
-                Only the first {rules.data.items.length} of {rules.data.total} rules are listed; find the
-                others by narrowing the record type.
+                Only the first {rules.data.items.length} of {rules.data.total} rules are listed. Narrow the
+                list to find the rest.
               </p>
             )}
             {!reaching && rules.data && shown.length === 0 && fresh.length === 0 && (
               <div className="empty">
                 {filter
-                  ? "No rule says that."
-                  : "No rule yet. Every field is as its baseline and label say. Select cells on the map, or begin with “New rule”."}
+                  ? "No matching rules."
+                  : "No rules yet. Every field follows its baseline and label. Select cells on the map, or choose “New rule”."}
               </div>
             )}
           </div>

@@ -14,10 +14,10 @@ type Props = { rules: string[]; total: number; onAll: () => void; onClose: () =>
 const DOING = {
   off: "switch them off",
   on: "switch them on",
-  audience: "put one audience in the place of another",
-  unit: "put one unit in the place of another",
-  review_by: "give them a day of review",
-  owner: "give them a reviewer",
+  audience: "replace an audience",
+  unit: "replace a unit",
+  review_by: "set a review date",
+  owner: "set a reviewer",
   first: "rank them first",
   last: "rank them last",
   remove: "remove them",
@@ -55,7 +55,7 @@ export function SeveralRules({ rules, total, onAll, onClose }: Props) {
     <aside className="side" aria-label="Several rules">
       <div className="editor stack">
         <div className="head">
-          <h1>Several rules at once</h1>
+          <h1>Edit several rules</h1>
           <span className="push">
             <button type="button" className="plain" onClick={onClose}>
               Close
@@ -63,9 +63,9 @@ export function SeveralRules({ rules, total, onAll, onClose }: Props) {
           </span>
         </div>
         <span>
-          <b>{rules.length}</b> {rules.length === 1 ? "rule is" : "rules are"} picked from the list.{" "}
+          <b>{rules.length}</b> {rules.length === 1 ? "rule is" : "rules are"} selected.{" "}
           <button type="button" className="plain" onClick={onAll}>
-            {rules.length === total ? "Pick none" : `Pick all ${total}`}
+            {rules.length === total ? "Select none" : `Select all ${total}`}
           </button>
         </span>
         <label className="line">
@@ -92,10 +92,10 @@ export function SeveralRules({ rules, total, onAll, onClose }: Props) {
         />
         {error ? <ProblemNotice error={error} title="Nothing was changed" /> : null}
         {told && (
-          <section aria-label="What it does to whom">
+          <section aria-label="Who this affects">
             <h3>
               {told.changes === 0
-                ? "None of them changes"
+                ? "Nothing changes"
                 : `Changes ${told.changes} ${told.changes === 1 ? "rule" : "rules"}`}
             </h3>
             <Sentences sentences={told.sentences} />
@@ -108,7 +108,7 @@ export function SeveralRules({ rules, total, onAll, onClose }: Props) {
               loading={keeping.isPending}
               onClick={() => keeping.mutate({ body: { rules, change, revision: told.revision } })}
             >
-              Keep in change set
+              Save to change set
             </Button>
           ) : (
             <Button
@@ -117,7 +117,7 @@ export function SeveralRules({ rules, total, onAll, onClose }: Props) {
               disabled={!change || rules.length === 0}
               onClick={() => change && telling.mutate({ body: { rules, change } })}
             >
-              What would it do?
+              Preview effect
             </Button>
           )}
         </div>
@@ -142,7 +142,7 @@ function Parts({ doing, from, to, onFrom, onTo }: PartsProps) {
   if (doing === "review_by") {
     return (
       <label className="line">
-        To be reviewed by
+        Review by
         <Input type="date" value={to} style={{ width: 160 }} onChange={(event) => onTo(event.target.value)} />
       </label>
     );
@@ -169,7 +169,7 @@ function Parts({ doing, from, to, onFrom, onTo }: PartsProps) {
   );
   return (
     <>
-      {doing !== "owner" && pick("In the place of", from, onFrom)}
+      {doing !== "owner" && pick("Replace", from, onFrom)}
       {pick(doing === "owner" ? "Reviewer" : "Now", to, onTo)}
     </>
   );

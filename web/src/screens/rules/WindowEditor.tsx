@@ -16,9 +16,9 @@ export function WindowEditor({
   if (!shown)
     return (
       <span>
-        <span className="soft">at all times; </span>
+        <span className="soft">any time. </span>
         <button type="button" className="plain" onClick={() => onChange({ weekdays: DAYS.slice(0, 5) })}>
-          only at certain times
+          Limit to certain times
         </button>
       </span>
     );
@@ -45,7 +45,7 @@ export function WindowEditor({
           />
         </label>
         <label className="line">
-          Until, that day included
+          Until (inclusive)
           <Input
             type="date"
             aria-label="Window until"
@@ -106,7 +106,7 @@ export function WindowEditor({
         </label>
       </div>
       <button type="button" className="plain" onClick={() => onChange(undefined)}>
-        at all times again
+        Remove the time limit
       </button>
     </>
   );

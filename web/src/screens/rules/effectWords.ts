@@ -3,7 +3,7 @@ import type { Effect, Vocabulary } from "../../api/types";
 type Known = Vocabulary["effects"][number];
 
 const VALUES: Record<string, string> = {
-  default: "beginning with a value",
+  default: "with a starting value",
   set: "set to a value",
   clear: "cleared",
   suggest: "offered a value",
@@ -12,10 +12,10 @@ const VALUES: Record<string, string> = {
 
 /** Headings under which effects are picked, by what they decide. */
 const HEADINGS: Record<string, string> = {
-  visibility: "To be seen",
-  entry: "To be changed",
-  presence: "To be filled",
-  permission: "To be done",
+  visibility: "Visibility",
+  entry: "Editing",
+  presence: "Requirement",
+  permission: "Actions",
 };
 const OTHERS = "Values";
 

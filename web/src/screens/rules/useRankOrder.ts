@@ -22,7 +22,7 @@ export function useRankOrder(rules: RuleView[], recordType: string) {
             `“${view.rule.title}” has rank ${place + 1} of ${same.length} in the change set`,
           ),
         onError: (error: unknown) =>
-          void message.error(error instanceof Error ? error.message : "The order could not be kept"),
+          void message.error(error instanceof Error ? error.message : "The order could not be saved"),
       },
     );
   };

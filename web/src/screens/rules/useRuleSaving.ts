@@ -19,7 +19,7 @@ export function useRuleSaving(name: string, rule: Rule | undefined, onDone: (id:
   const kept = (saved: RuleView, { body }: { body: { rule: unknown } }) => {
     settleDraft(name, body.rule as Rule, saved);
     setConflict(null);
-    message.success(`Kept in the change set: ${saved.rule.title}`);
+    message.success(`Saved to the change set: ${saved.rule.title}`);
     if (stillHere()) onDone(saved.rule.id ?? "");
   };
   const refused = (error: unknown) => {
@@ -30,7 +30,7 @@ export function useRuleSaving(name: string, rule: Rule | undefined, onDone: (id:
   };
   const removed = () => {
     dropDraft(name);
-    message.success("Removed in the change set; Changes can take it back");
+    message.success("Rule removed. You can restore it under Changes.");
     if (stillHere()) onDone("");
   };
   const making = api.useMutation("post", "/api/rules", { onSuccess: kept, onError: refused });

@@ -11,7 +11,7 @@ module CobaltLedger
         describes "Blocked writer",
                   severity: "error",
                   group: "stuck",
-                  meaning: "An automation or a program has to write a field that is locked to it."
+                  meaning: "An automation or a program must write a field that is locked for it."
 
         def findings
           @policy

@@ -8,10 +8,10 @@ module CobaltLedger
       # job's reference to the object carries the valuation's protection with it.
       class CopiedOpen < Detector
         known_as "copied_open", order: 41
-        describes "A copy opens it",
+        describes "Exposed by a copy",
                   severity: "error",
                   group: "exposed",
-                  meaning: "What a record covers is copied into another, where the same person sees it."
+                  meaning: "A value covered on one record is copied to another, where the same person can see it."
 
         def findings
           @policy.automations.select { |each| each.on? && each.record_type == @type.id }.flat_map do |automation|
@@ -58,7 +58,7 @@ module CobaltLedger
           question = @survey.question(user, unit, "view")
           finding(
             "“#{automation.title}” copies #{field.name} into #{made.field(own).name} of " \
-            "#{Words.indefinite(made.noun)}, where #{user.name} sees what is covered here.",
+            "#{Words.indefinite(made.noun)}, where #{user.name} can see what is covered here.",
             fields: [field], example: Evidence.of(question, @survey.engine.decide(question).fields, [field])
           )
         end

@@ -10,10 +10,10 @@ module CobaltLedger
         include ActionCases
 
         known_as "created_and_lost", order: 27
-        describes "Created and never opened",
+        describes "Created but never openable",
                   severity: "error",
                   group: "stuck",
-                  meaning: "Somebody may create a record that they can never open."
+                  meaning: "Someone can create a record that they can never open."
 
         # Modes in which a record is met.
         MET = %w[view edit list].freeze

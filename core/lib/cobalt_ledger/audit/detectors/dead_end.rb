@@ -12,8 +12,7 @@ module CobaltLedger
                   severity: "error",
                   group: "stuck",
                   meaning:
-                    "A blank field is locked or hidden, and no field that could open it can be changed by anybody it " \
-                    "is shut for."
+                    "A blank field is locked or hidden, and no one affected can edit the fields that would open it."
 
         def findings
           @survey.rules.select(&:condition).flat_map do |rule|

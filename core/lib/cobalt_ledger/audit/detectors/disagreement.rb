@@ -15,7 +15,7 @@ module CobaltLedger
                   by_precedence: true,
                   meaning:
                     "Two rules that can apply to one person at once give a facet different values; the precedence " \
-                    "settles which counts."
+                    "decides which applies."
 
         def findings
           found = {}
@@ -99,7 +99,7 @@ module CobaltLedger
         end
 
         def winner_words(kase, winner, facet)
-          return "Neither wins: another rule counts." unless winner
+          return "Neither wins: another rule applies." unless winner
 
           "#{called(winner)} wins: #{kase.slot.stages.precedence.title}, and it gives " \
             "#{Access::Facets.name(facet, winner.gives.facet(facet))}."
@@ -117,7 +117,7 @@ module CobaltLedger
             return nil
           end
 
-          change(loser, "Leave out of #{called(loser)} those whom #{called(winner)} is for") do |document|
+          change(loser, "Exclude from #{called(loser)} those whom #{called(winner)} is for") do |document|
             document.merge(
               "audience" =>
                 document["audience"].merge(

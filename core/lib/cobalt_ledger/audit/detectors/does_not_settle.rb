@@ -7,7 +7,7 @@ module CobaltLedger
       # Bad: one rule sets A from B, another sets B to the opposite of A. Good: one of them only suggests.
       class DoesNotSettle < Detector
         known_as "does_not_settle", order: 32
-        describes "Does not settle",
+        describes "Circular rules",
                   severity: "error",
                   group: "stuck",
                   meaning:
@@ -55,7 +55,7 @@ module CobaltLedger
             finding(
               "#{called(one)} and #{called(other)} set #{names(shared)} to different values at once.",
               fields: shared, rules: [one, other], example: example,
-              winner: "#{called([one, other].min_by(&:rank))} has the better rank, so its value stands.",
+              winner: "#{called([one, other].min_by(&:rank))} has the better rank, so its value is used.",
               remedies: [switch_off([one, other].max_by(&:rank))]
             )
           end

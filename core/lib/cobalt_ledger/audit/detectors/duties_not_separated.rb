@@ -10,7 +10,7 @@ module CobaltLedger
         describes "Duties not separated",
                   severity: "warning",
                   group: "exposed",
-                  meaning: "One person can edit both fields of a pair that is to be kept apart."
+                  meaning: "One person can edit both fields of a pair that must be kept separate."
 
         def findings
           @policy.separations.select { |each| each.record_type == @type.id }.filter_map do |pair|
@@ -26,7 +26,7 @@ module CobaltLedger
         def tell(pair, fields, found)
           finding(
             "#{found.question.principals.title} can edit both #{names(fields)}#{Where.of(found, @survey)}, which are " \
-            "to be kept apart: #{pair.title}.",
+            "to be kept separate: #{pair.title}.",
             fields: fields, example: Evidence.of(found.question, found.decisions, fields, found.lines)
           )
         end

@@ -12,7 +12,7 @@ module CobaltLedger
                   severity: "error",
                   group: "exposed",
                   meaning:
-                    "A value that is hidden or masked can be had through a computed field, or in another mode or " \
+                    "A hidden or masked value can be obtained through a computed field, or in another mode or " \
                     "channel."
 
         # Where a value may be covered, and where it may then be had: modes and channels.

@@ -10,7 +10,7 @@ module CobaltLedger
         describes "Lost entry",
                   severity: "note",
                   group: "housekeeping",
-                  meaning: "Hiding a field clears what was typed, for good once the form is saved."
+                  meaning: "Hiding a field clears its value, permanently once the form is saved."
 
         def findings
           @survey

@@ -14,14 +14,14 @@ module CobaltLedger
                   severity: "warning",
                   group: "no_effect",
                   by_precedence: true,
-                  meaning: "The rule changes nothing anywhere, because other rules always win."
+                  meaning: "The rule has no effect anywhere, because other rules always override it."
 
         def findings
           idle.filter_map do |rule, how|
             next unless how == :overruled
 
             finding(
-              "#{called(rule)} never wins: wherever it applies, other rules settle the matter otherwise.",
+              "#{called(rule)} never wins: wherever it applies, other rules override it.",
               fields: fields_of(rule), rules: [rule], example: where_it_applies(rule),
               remedies: [switch_off(rule), remove(rule)]
             )

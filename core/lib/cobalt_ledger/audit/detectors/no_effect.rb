@@ -15,7 +15,7 @@ module CobaltLedger
                   severity: "warning",
                   group: "no_effect",
                   by_precedence: true,
-                  meaning: "The rule gives what holds without it, or its condition is always false, or always true."
+                  meaning: "The rule changes nothing, or its condition is always false or always true."
 
         def findings
           same + speechless + conditions
@@ -28,7 +28,7 @@ module CobaltLedger
             next unless how == :same
 
             finding(
-              "#{called(rule)} has no effect: all it gives already holds without it.",
+              "#{called(rule)} has no effect: everything it does is already the case without it.",
               fields: fields_of(rule), rules: [rule],
               example: where_it_applies(rule), remedies: [switch_off(rule), remove(rule)]
             )
@@ -99,8 +99,8 @@ module CobaltLedger
             free: [*Space::OPEN, [:user]]
           ).answer(parts(rule.condition))
           clash = (answer.clash || []).map { |index| parts(rule.condition)[index].words(@directory) }
-          why = "#{rule.condition.words(@directory)} can't hold"
-          why = "#{Words.list(clash)} can't hold together" if clash.size > 1
+          why = "#{rule.condition.words(@directory)} can’t be true"
+          why = "#{Words.list(clash)} can’t be true together" if clash.size > 1
           finding(
             "#{called(rule)} never applies: #{why}.",
             fields: fields_of(rule), rules: [rule], facet: "condition", remedies: [switch_off(rule), remove(rule)]
@@ -114,7 +114,7 @@ module CobaltLedger
             rules: [rule],
             facet: "condition",
             remedies: [
-              change(rule, "Take the condition off #{called(rule)}") { |document| unconditional(document) }
+              change(rule, "Remove the condition from #{called(rule)}") { |document| unconditional(document) }
             ]
           )
         end

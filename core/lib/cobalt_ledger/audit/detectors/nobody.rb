@@ -10,7 +10,7 @@ module CobaltLedger
         describes "Nobody",
                   severity: "warning",
                   group: "no_effect",
-                  meaning: "The rule is for nobody: its audience is empty, or names what no longer exists."
+                  meaning: "The rule affects no one: its audience is empty or names something that no longer exists."
 
         def findings
           @survey
@@ -22,7 +22,7 @@ module CobaltLedger
                 if gone.any?
                   naming(rule, gone)
                 else
-                  "#{called(rule)} is for nobody: #{rule.audience.words(@directory)} has no members."
+                  "#{called(rule)} affects no one: #{rule.audience.words(@directory)} has no members."
                 end,
                 rules: [rule],
                 remedies: [switch_off(rule), remove(rule)]

@@ -13,7 +13,7 @@ module CobaltLedger
                   severity: "note",
                   group: "exposed",
                   meaning:
-                    "A stored value that is hidden or masked is shown as soon as something is typed, without a save."
+                    "Typing a value reveals a stored value that is hidden or masked, before anything is saved."
 
         def findings = @type.fields.reject(&:never_typed?).filter_map { |field| opened(field) }
 

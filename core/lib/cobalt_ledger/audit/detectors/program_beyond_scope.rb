@@ -12,7 +12,7 @@ module CobaltLedger
         describes "Program beyond its scope",
                   severity: "warning",
                   group: "housekeeping",
-                  meaning: "A program may open records of a type that the policy does not have it for."
+                  meaning: "A program can open records of a type outside its scope."
 
         CHANNELS = %w[interface automation].freeze
 

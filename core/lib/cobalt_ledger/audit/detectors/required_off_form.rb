@@ -12,7 +12,7 @@ module CobaltLedger
                   severity: "error",
                   group: "stuck",
                   by_precedence: true,
-                  meaning: "A field is required of somebody whose form leaves it out, so they can't save."
+                  meaning: "A field is required for someone whose form lacks it, so they can’t save."
 
         MODES = %w[create edit].freeze
 

@@ -12,7 +12,7 @@ module CobaltLedger
                   severity: "error",
                   group: "stuck",
                   by_precedence: true,
-                  meaning: "A field is required of somebody from whom it is hidden or for whom it is locked."
+                  meaning: "A field is required for someone for whom it is hidden or locked."
 
         # Examples looked at for each way in which rules clash.
         MOST = 12
@@ -105,7 +105,7 @@ module CobaltLedger
             "#{kase.field.name} is #{told(asking, how, shutting)}, for " \
             "#{@survey.whom(kase)}.",
             fields: [kase.field], rules: (asking + shutting).uniq,
-            winner: "#{Words.capitalize(how)} beats required: the field can't be filled, and is not asked for.",
+            winner: "#{Words.capitalize(how)} overrides required: the field can’t be filled in and isn’t required.",
             example: @survey.example(kase, example), remedies: remedies(kase, asking, shutting, outcomes)
           )
         end

@@ -12,7 +12,7 @@ module CobaltLedger
         describes "Revealed to everyone",
                   severity: "error",
                   group: "exposed",
-                  meaning: "Someone with no role, group or department may have covered values revealed."
+                  meaning: "Someone with no role, group or department can reveal masked values."
 
         def findings
           reveal = @type.action("reveal")
@@ -29,7 +29,7 @@ module CobaltLedger
             rule.audience.match?(found.question.principals) && allows?(rule, reveal)
           end
           finding(
-            "Someone with no role, group or department can have covered values of #{Words.indefinite(@type.noun)} " \
+            "Someone with no role, group or department can reveal masked values of #{Words.indefinite(@type.noun)} " \
             "revealed#{Where.of(found, @survey)}.",
             fields: [reveal], rules: rules,
             example: Evidence.of(found.question, found.decisions, [reveal], found.lines),

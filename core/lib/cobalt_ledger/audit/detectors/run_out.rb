@@ -7,10 +7,10 @@ module CobaltLedger
       # Bad: until 31 March, in April. Good: removed, or given new days.
       class RunOut < Detector
         known_as "run_out", order: 53
-        describes "Run out",
+        describes "Expired",
                   severity: "note",
                   group: "housekeeping",
-                  meaning: "The rule's window lies in the past, or the day by which it was to be reviewed has gone by."
+                  meaning: "The rule’s time window has ended, or its review date has passed."
 
         def findings
           @survey.rules.filter_map do |rule|
@@ -26,7 +26,7 @@ module CobaltLedger
 
         def past(rule)
           finding(
-            "#{called(rule)} ended on #{rule.window.until.strftime('%-d %b %Y')} and does nothing any more.",
+            "#{called(rule)} ended on #{rule.window.until.strftime('%-d %b %Y')} and no longer applies.",
             rules: [rule], facet: "window", remedies: [remove(rule)]
           )
         end

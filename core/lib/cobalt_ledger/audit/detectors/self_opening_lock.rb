@@ -8,10 +8,10 @@ module CobaltLedger
       # Good: only the director may.
       class SelfOpeningLock < Detector
         known_as "self_opening_lock", order: 40
-        describes "Lock that opens itself",
+        describes "Self-opening lock",
                   severity: "note",
                   group: "exposed",
-                  meaning: "Those for whom a field is locked can change the value that lifts the lock."
+                  meaning: "Users for whom a field is locked can edit the value that unlocks it."
 
         def findings
           @survey
@@ -34,7 +34,7 @@ module CobaltLedger
 
           finding(
             "#{called(rule)} locks #{target.name}, and #{kase.question.principals.title}, for whom it is meant, can " \
-            "change #{@type.field(lifting).name}, which lifts it.",
+            "change #{@type.field(lifting).name}, which unlocks it.",
             fields: [target, @type.field(lifting)], rules: [rule], example: example,
             remedies: [lock_too(rule, target, lifting)]
           )

@@ -11,7 +11,7 @@ module CobaltLedger
         describes "Stale",
                   severity: "note",
                   group: "housekeeping",
-                  meaning: "The rule is decided on opening, by a value that can change while the form is open."
+                  meaning: "The rule is decided when the form opens, from a value that can change while it is open."
 
         def findings
           @survey

@@ -9,10 +9,10 @@ module CobaltLedger
       # Good: the rule is for those who may see the hazard.
       class ToldByReference < Detector
         known_as "told_by_reference", order: 44
-        describes "Told by a reference",
+        describes "Revealed by a reference",
                   severity: "note",
                   group: "exposed",
-                  meaning: "A rule tells somebody about a record referred to that is closed or covered for them."
+                  meaning: "A rule’s effect reveals something about a related record that the user can’t see."
 
         def findings
           @survey.rules.flat_map do |rule|

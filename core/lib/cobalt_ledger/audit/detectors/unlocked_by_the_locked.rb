@@ -9,11 +9,11 @@ module CobaltLedger
         include ActionCases
 
         known_as "unlocked_by_the_locked", order: 33
-        describes "Unlocked by those it locks",
+        describes "Unlockable by locked users",
                   severity: "warning",
                   group: "exposed",
                   together: true,
-                  meaning: "A rule locks the whole record for some people, and these may unlock it themselves."
+                  meaning: "A rule locks the whole record for users who can unlock it themselves."
 
         def findings
           whole = @type.whole

@@ -10,10 +10,10 @@ module CobaltLedger
         include ActionCases
 
         known_as "unused_action", order: 26
-        describes "Nobody may",
+        describes "No one can",
                   severity: "warning",
                   group: "stuck",
-                  meaning: "The policy speaks of an action, or locks what has to be unlocked, and nobody may do it."
+                  meaning: "The policy mentions or depends on an action that no one is allowed to do."
 
         def findings
           @type.actions.select { |action| expected?(action) && !meant?(action) }.filter_map do |action|
@@ -44,7 +44,7 @@ module CobaltLedger
         def tell(action, kase)
           rules = @survey.rules_on(action)
           finding(
-            "Nobody may #{action.words} #{Words.indefinite(@type.noun)}.",
+            "No one can #{action.words} #{Words.indefinite(@type.noun)}.",
             fields: [action], rules: rules, example: @survey.example(kase, kase.situations.first&.last || {}),
             remedies: rules.map { |rule| switch_off(rule) }
           )

@@ -11,7 +11,7 @@ module CobaltLedger
         describes "Wide open",
                   severity: "warning",
                   group: "exposed",
-                  meaning: "A field whose label covers it can be seen without any role, group or department."
+                  meaning: "A field covered by its label can be seen without any role, group or department."
 
         def findings
           @type.fields.select { |field| sensitive?(field) }.filter_map do |field|

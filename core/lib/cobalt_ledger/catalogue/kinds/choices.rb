@@ -19,7 +19,7 @@ module CobaltLedger
           raw.each do |item|
             next if item.is_a?(String) && field.option(item)
 
-            unsuitable("holds what is not one of the options: #{field.options.map(&:id).join(', ')}")
+            unsuitable("contains a value that is not an option: #{field.options.map(&:id).join(', ')}")
           end
           raw.uniq.sort.freeze
         end

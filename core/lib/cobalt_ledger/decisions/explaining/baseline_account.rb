@@ -22,7 +22,7 @@ module CobaltLedger
         label = result.spoken.label
         left = result.left_to_label
         taken = Access::Facets::ALL.reject { |facet| label.start.facet(facet).nil? } - left
-        because = taken.any? ? "its place is taken by a baseline#{" for #{Words.list(taken)}" if left.any?}" : nil
+        because = taken.any? ? "replaced by a baseline#{" for #{Words.list(taken)}" if left.any?}" : nil
         line(
           :label, label, Blame.label(label), label.start,
           standing(left.empty? ? :not_applicable : :applies, because), label.start
@@ -48,7 +48,7 @@ module CobaltLedger
         case @outcomes[found.test]
         when true then standing(:applies, scope)
         when false then standing(:not_applicable, "holds only #{scope}")
-        else standing(:in_doubt, "the record's category can't be read, so it counts where it is stricter")
+        else standing(:in_doubt, "the record’s category can’t be read, so it applies where it is stricter")
         end
       end
 
@@ -65,7 +65,8 @@ module CobaltLedger
       # Only a stage that locks has to be looked for.
       def own_standing(found)
         case found.test && @outcomes[found.test]
-        when nil then standing(found.test ? :in_doubt : :applies, found.test && "the stage can't be read, so it counts")
+        when nil then standing(found.test ? :in_doubt : :applies,
+                               found.test && "the stage can’t be read, so it applies")
         when true then standing(:applies, "the record is stored so")
         else standing(:not_applicable, "holds only while the record is stored so")
         end

@@ -55,7 +55,7 @@ module CobaltLedger
       # What a field, an action or the whole record has of its own to begin with.
       def own(subject)
         case subject.family
-        when :action then "#{subject.name} as the record type has it"
+        when :action then "#{subject.name} as defined by the record type"
         when :record then "The stage #{subject.stage_words}"
         else subject.retired? ? "The field is retired" : "The field's own baseline"
         end

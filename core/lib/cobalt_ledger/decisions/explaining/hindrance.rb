@@ -37,7 +37,7 @@ module CobaltLedger
         return [] if @result.rules_behind(facet).any?
 
         giver, value = beginning(facet)
-        giver ? [Reason.new("#{Blame.name(giver)} begins with #{Access::Facets.name(facet, value)}")] : []
+        giver ? [Reason.new("#{Blame.name(giver)} starts as #{Access::Facets.name(facet, value)}")] : []
       end
 
       # The strictest of what speaks of the facet, where it shuts; of equals the last.

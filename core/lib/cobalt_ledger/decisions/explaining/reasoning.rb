@@ -6,7 +6,7 @@ module CobaltLedger
     # won, was overruled or does not apply, and what the access has come to after each line.
     class Reasoning
       # What is said of rules in doubt.
-      CLOSED = "what tightens counts, what loosens does not"
+      CLOSED = "its restrictions apply, its permissions don’t"
 
       # settled: Settling::Settled; outcomes: Array of true, false or nil by test of the plan; covered: as of
       # Decision.
@@ -114,7 +114,7 @@ module CobaltLedger
         end
 
         Account::Standing.new(
-          applies: :in_doubt, part: :window, because: "the window can't be judged: #{window.saw}; #{CLOSED}"
+          applies: :in_doubt, part: :window, because: "the time window can’t be evaluated: #{window.saw}; #{CLOSED}"
         )
       end
 

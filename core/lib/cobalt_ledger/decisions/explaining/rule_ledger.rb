@@ -83,8 +83,8 @@ module CobaltLedger
 
       def overruled_words(rule, facet, winners, standing)
         return "guardrails can only tighten" if @stage == :guardrails && winners.empty?
-        return "can't be evaluated, and what loosens does not count" if winners.empty? && standing == :in_doubt
-        return "what holds without the rules in doubt is stricter" if winners.empty?
+        return "can’t be evaluated, so its permissions don’t apply" if winners.empty? && standing == :in_doubt
+        return "the result without the undecided rules is stricter" if winners.empty?
 
         names = Words.list(winners.map(&:number))
         reason =

@@ -18,7 +18,7 @@ module CobaltLedger
         result = decision.result(action.id)
         rules = Blame.rules(result, "denied")
         noun = decision.question.record_type.noun
-        words = "You may not #{action.words} #{action.key == 'create' ? Words.indefinite(noun) : "this #{noun}"}"
+        words = "You can’t #{action.words} #{action.key == 'create' ? Words.indefinite(noun) : "this #{noun}"}"
         Saving::Refusal.new(
           field: nil, kind: "denied", rules: rules, plain: rules.empty? ? words : "#{words} (#{Blame.titles(rules)})",
           words: "#{words}#{rules.empty? ? " (#{Blame.otherwise(result)})" : ", by rule #{Blame.list(rules)}"}"

@@ -61,7 +61,7 @@ module CobaltLedger
         [
           Refusal.new(
             field: nil, kind: "locked", rules: [],
-            words: "No field of a new #{type.noun} is open to you, so you can't create one"
+            words: "No field of a new #{type.noun} can be edited by you, so you can’t create one"
           )
         ]
       end
@@ -98,8 +98,8 @@ module CobaltLedger
         [
           Refusal.new(
             field: nil, kind: "unsettled", rules: rules,
-            words: "The form does not settle: #{Blame.list(rules)} change its values back and forth without end",
-            plain: "The form does not settle: #{Blame.titles(rules)} change its values back and forth without end"
+            words: "The rules contradict each other: #{Blame.list(rules)} keep changing values back and forth",
+            plain: "The rules contradict each other: #{Blame.titles(rules)} keep changing values back and forth"
           )
         ]
       end
@@ -107,7 +107,7 @@ module CobaltLedger
       # What rules hold against the save, each told once at each place.
       def objections(decision)
         decision.objections.map do |each|
-          doubt = each.in_doubt ? " (its condition can't be evaluated, so it counts)" : ""
+          doubt = each.in_doubt ? " (its condition can’t be evaluated, so it applies)" : ""
           Refusal.new(
             field: each.field&.id, kind: "refused", rules: [each.contribution], words: "#{each.message}#{doubt}"
           )
@@ -133,7 +133,7 @@ module CobaltLedger
       def unsuited(start, field, value)
         before = seen(start, field)
         picked = field.newly_retired(value, before)
-        return "#{Words.list(picked.map(&:name))} is no longer offered" if picked.any?
+        return "#{Words.list(picked.map(&:name))} is no longer available" if picked.any?
         return nil if field.family != :reference || value.nil? || value == before
 
         "there is no record “#{value}” to refer to" unless there?(start, field.refers_to, value)
@@ -171,7 +171,7 @@ module CobaltLedger
           kind: "locked",
           rules: [],
           words:
-            "#{name}: these changes depend on each other too closely to be judged in one save; save them one after " \
+            "#{name}: these changes depend on each other too closely to be saved together; save them one after " \
             "the other"
         )
       end
@@ -183,7 +183,7 @@ module CobaltLedger
 
           words =
             if changes.key?(id)
-              "#{field.field.name} is required and can't be emptied"
+              "#{field.field.name} is required and can’t be cleared"
             else
               "#{field.field.name} is required"
             end

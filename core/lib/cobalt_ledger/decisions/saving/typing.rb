@@ -15,18 +15,18 @@ module CobaltLedger
         # For a field of a Decision, as it is decided there.
         def self.of(decision, id) = new(decision[id].field, Typing.kind(decision[id]), decision.result(id))
 
-        # "Condition grade is hidden, by rule 7 Grades wait for a lead, so what was typed there is not saved"
+        # "Condition grade is hidden, by rule 7 Grades wait for a lead, so the typed value is not saved"
         def words
           rules = Blame.rules(result, kind)
           because = rules.empty? ? "" : ", by rule #{Blame.list(rules)}"
-          "#{field.name} is #{kind}#{because}, so what was typed there is not saved"
+          "#{field.name} is #{kind}#{because}, so the typed value is not saved"
         end
 
         # The same for people who know nothing of rules.
         def plain
           titles = Blame.titles(Blame.rules(result, kind))
           because = titles.empty? ? "" : " (#{titles})"
-          "#{field.name} is #{kind}#{because}, so what was typed there is not saved"
+          "#{field.name} is #{kind}#{because}, so the typed value is not saved"
         end
       end
 

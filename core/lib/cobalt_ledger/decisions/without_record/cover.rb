@@ -40,7 +40,7 @@ module CobaltLedger
       private
 
       def told(outcome, words, opposite, cube)
-        return "it can't be told whether #{words}" if outcome.nil?
+        return "it can’t be determined whether #{words}" if outcome.nil?
 
         wrapped(outcome ? words : opposite, cube)
       end

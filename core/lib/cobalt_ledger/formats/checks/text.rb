@@ -7,7 +7,7 @@ module CobaltLedger
       class Text < ChecksWriter
         known_as "text", order: 1
 
-        NAMES = { "fails" => "fails", "undecided" => "not decided", "unaskable" => "can't be asked" }.freeze
+        NAMES = { "fails" => "fails", "undecided" => "undecided", "unaskable" => "can’t be checked" }.freeze
 
         def write
           told = unmet.map do |verdict|

@@ -19,20 +19,20 @@ module CobaltLedger
           detector = Audit::Detector[finding.detector]
           ["#{finding.severity}: #{detector.title} (#{finding.record_type})", "  #{finding.words}",
            *finding.winner&.then { |winner| "  #{winner}" }, *example(finding.example),
-           *finding.remedies.map { |remedy| "  could be mended: #{remedy.words}" }]
+           *finding.remedies.map { |remedy| "  possible fix: #{remedy.words}" }]
         end
 
         def example(example)
           return [] unless example&.lines&.any?
 
-          ["  as when #{example.lines.map { |line| "#{line['name']} is #{line['words']}" }.join(', ')}"]
+          ["  for example when #{example.lines.map { |line| "#{line['name']} is #{line['words']}" }.join(', ')}"]
         end
 
         # What could not be decided, said before what was found: there may be more than that.
         def undecided
           told =
             report.undecided.map do |type, fields|
-              "not decided: #{Words.list(fields)} (#{type}), more can happen than could be tried\n"
+              "undecided: #{Words.list(fields)} (#{type}): not every case could be tried\n"
             end
           told.empty? ? "" : "#{told.join}\n"
         end

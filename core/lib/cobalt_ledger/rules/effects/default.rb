@@ -7,7 +7,7 @@ module CobaltLedger
       class Default < ValueEffect
         known_as "default", order: 10
 
-        def words(directory = nil) = "#{source.words(directory)} to begin with"
+        def words(directory = nil) = "#{source.words(directory)} as the starting value"
       end
     end
   end

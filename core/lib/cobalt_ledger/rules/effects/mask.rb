@@ -22,7 +22,7 @@ module CobaltLedger
           freeze
         end
 
-        def words(_directory = nil) = "masked (#{mask.words}#{', may be replaced unseen' if replace})"
+        def words(_directory = nil) = "masked (#{mask.words}#{', can be replaced while masked' if replace})"
         def to_h = super.merge("mask" => mask.to_h).merge(replace ? { "replace" => true } : {})
       end
     end

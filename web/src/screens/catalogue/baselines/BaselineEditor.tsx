@@ -26,7 +26,7 @@ export function BaselineEditor({ kept, type, catalogue, onClose }: Props) {
   const impact = useSubjectImpact("baseline", kept.id, after, complete);
   const done = {
     onSuccess: () => {
-      message.success("Kept in the change set");
+      message.success("Saved to the change set");
       if (stillHere()) onClose();
     },
   };
@@ -70,7 +70,7 @@ export function BaselineEditor({ kept, type, catalogue, onClose }: Props) {
           loading={adding.isPending || changing.isPending}
           onClick={save}
         >
-          Keep in change set
+          Save to change set
         </Button>,
       ]}
     >
@@ -129,13 +129,13 @@ export function BaselineEditor({ kept, type, catalogue, onClose }: Props) {
                   <button
                     type="button"
                     className="plain"
-                    aria-label={`Leave out ${name}`}
+                    aria-label={`Remove ${name}`}
                     onClick={() => {
                       const { [id]: _left, ...rest } = baseline.states;
                       set({ states: rest });
                     }}
                   >
-                    leave out
+                    remove
                   </button>
                 </div>
               );
@@ -154,7 +154,7 @@ export function BaselineEditor({ kept, type, catalogue, onClose }: Props) {
             )}
           </div>
         </div>
-        {error ? <ProblemNotice error={error} title="Nothing was kept" /> : null}
+        {error ? <ProblemNotice error={error} title="Nothing was saved" /> : null}
         {faults.length > 0 && (
           <ul className="faults" role="alert">
             {faults.map((fault) => (
@@ -163,7 +163,9 @@ export function BaselineEditor({ kept, type, catalogue, onClose }: Props) {
           </ul>
         )}
         {!complete && (
-          <p className="soft">A baseline has a name, a place where it holds, and at least one field.</p>
+          <p className="soft">
+            A baseline needs a name, a unit or category where it applies, and at least one field.
+          </p>
         )}
         {complete && impact.data && faults.length === 0 && (
           <div aria-busy={impact.waiting}>

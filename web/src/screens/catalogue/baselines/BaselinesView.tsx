@@ -32,7 +32,7 @@ export function BaselinesView({ type, catalogue, readOnly }: Props) {
       </p>
       {baselines.length === 0 && !edited && (
         <div className="empty">
-          No baseline: every field starts as its own baseline or its label says, in every unit.
+          No baselines. In every unit, each field starts from its own baseline or its label.
         </div>
       )}
       {baselines.map((baseline) => (

@@ -71,7 +71,7 @@ export function FieldEditor({ field, known, type, catalogue, onChange, onClose }
           )}
           {takes.includes("numbering") && (
             <Input
-              aria-label="Pattern of the numbers, as in LN-####"
+              aria-label="Number pattern, such as LN-####"
               value={field.numbering}
               maxLength={40}
               onChange={(event) => replace({ ...field, numbering: event.target.value })}
@@ -99,7 +99,7 @@ export function FieldEditor({ field, known, type, catalogue, onChange, onClose }
             <label className="row-flex">
               at most
               <InputNumber
-                aria-label="Longest text, in characters"
+                aria-label="Maximum length, in characters"
                 min={1}
                 max={1_000_000}
                 precision={0}
@@ -148,13 +148,13 @@ export function FieldEditor({ field, known, type, catalogue, onChange, onClose }
               })
             }
           >
-            a column of the list
+            show in lists
           </Checkbox>
           <Checkbox
             checked={(type.title_field ?? type.fields[0]?.id) === field.id}
             onChange={(event) => event.target.checked && onChange({ ...type, title_field: field.id })}
           >
-            what records are called by
+            use as the record’s title
           </Checkbox>
           {field.about.family === "choice" && (
             <Checkbox
@@ -164,7 +164,7 @@ export function FieldEditor({ field, known, type, catalogue, onChange, onClose }
                 onChange(event.target.checked ? { ...rest, category_field: field.id } : rest);
               }}
             >
-              the category that baselines can hold for
+              use as the category for baselines
             </Checkbox>
           )}
         </Part>
@@ -200,7 +200,7 @@ export function FieldEditor({ field, known, type, catalogue, onChange, onClose }
               className="plain"
               onClick={() => set({ retired: field.retired ? undefined : true })}
             >
-              {field.retired ? "Take up again" : "Retire"}
+              {field.retired ? "Restore" : "Retire"}
             </button>
           )}
           {type.fields.length > 1 && (
@@ -211,8 +211,8 @@ export function FieldEditor({ field, known, type, catalogue, onChange, onClose }
         </p>
         <p className="soft">
           {field.retired
-            ? "Retired: it is on no form and in no list, and no rule speaks of it; what records hold stays."
-            : "A retired field stays with the records and is met by nobody. Only a field that no rule names can be removed."}
+            ? "Retired: it is on no form, in no list and in no rule. Stored values remain."
+            : "A retired field keeps its stored values, but no one sees it. You can remove a field only if no rule names it."}
         </p>
       </div>
     </aside>

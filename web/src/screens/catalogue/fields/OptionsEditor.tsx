@@ -39,13 +39,13 @@ export function OptionsEditor({
           <button
             type="button"
             className="plain"
-            aria-label={`${option.retired ? "Take up" : "Retire"} option ${option.name}`}
+            aria-label={`${option.retired ? "Restore" : "Retire"} option ${option.name}`}
             onClick={() => {
               const { retired, ...rest } = option;
               set(option, retired ? rest : { ...rest, retired: true });
             }}
           >
-            {option.retired ? "take up" : "retire"}
+            {option.retired ? "restore" : "retire"}
           </button>
           <button
             type="button"
@@ -76,7 +76,7 @@ export function OptionsEditor({
       />
       {options.some((option) => option.retired) && (
         <span className="soft">
-          A retired option is still read where a record holds it, and picked no more.
+          A retired option stays on records that use it, but can’t be chosen again.
         </span>
       )}
     </div>

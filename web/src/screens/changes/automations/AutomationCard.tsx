@@ -31,7 +31,7 @@ export function AutomationCard({ automation, catalogue, editable, onChange, onRe
       <div className="row-flex wrap">
         <Input
           aria-label="Title of the automation"
-          placeholder="What it does, in a few words"
+          placeholder="Short description"
           value={automation.title}
           maxLength={200}
           style={{ width: 340 }}
@@ -84,9 +84,9 @@ export function AutomationCard({ automation, catalogue, editable, onChange, onRe
           within="programs"
           onPick={(user) => put({ user })}
         />
-        <span>refusals are told to</span>
+        <span>notify of refusals</span>
         <PersonSelect
-          label="Who is told of refusals"
+          label="Who is notified of refusals"
           person={automation.owner ?? ""}
           placeholder="nobody"
           clearable

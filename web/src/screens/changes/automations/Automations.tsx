@@ -34,7 +34,7 @@ function Fields({ given, fixed }: { given: Given; fixed: boolean }) {
   const [automations, setAutomations] = useState(given.automations);
   const [programs, setPrograms] = useState(given.programs);
   const saving = api.useMutation("put", "/api/automations", {
-    onSuccess: () => message.success("Saved in the change set"),
+    onSuccess: () => message.success("Saved to the change set"),
   });
   if (!catalogue) return <Loading />;
   const editable = may("edit") && !fixed;
@@ -58,7 +58,7 @@ function Fields({ given, fixed }: { given: Given; fixed: boolean }) {
     <ConfigProvider componentDisabled={!editable}>
       <section aria-label="Automations">
         <h2>Automations</h2>
-        {automations.length === 0 && <p className="soft">Nothing happens by itself.</p>}
+        {automations.length === 0 && <p className="soft">No automations yet.</p>}
         {automations.map((automation, index) => (
           <AutomationCard
             key={automation.id}
@@ -90,7 +90,7 @@ function Fields({ given, fixed }: { given: Given; fixed: boolean }) {
               saving.mutate({ body: { automations, programs }, headers: { "if-match": given.etag } })
             }
           >
-            Save in the change set
+            Save to change set
           </Button>
           {changed && missing && (
             <span className="soft" role="status">

@@ -51,7 +51,7 @@ export function ProgramScopes({ programs, catalogue, editable, onChange }: Props
           />
           <Input
             aria-label="What the program does"
-            placeholder="What it does, in a few words"
+            placeholder="Short description"
             value={program.title ?? ""}
             maxLength={200}
             onChange={(event) => retitle(index, event.target.value)}

@@ -62,7 +62,7 @@ export function ValuesEditor({ values, written, from, catalogue, onChange }: Pro
             <button
               type="button"
               className="plain adding"
-              aria-label={`Leave ${subject.name} out`}
+              aria-label={`Remove ${subject.name}`}
               onClick={() => remove(id)}
             >
               ×

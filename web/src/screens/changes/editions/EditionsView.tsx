@@ -64,9 +64,9 @@ export function EditionsView() {
         {!data && !editions.error && <Loading />}
         {from && !to && (
           <p className="notice calm" role="status">
-            Edition {from.slice(8)} is one side. Choose the edition to compare it with.{" "}
+            Edition {from.slice(8)} selected. Choose an edition to compare it with.{" "}
             <button type="button" className="plain" onClick={() => hold({ from: "" })}>
-              Not now
+              Cancel
             </button>
           </p>
         )}
@@ -100,14 +100,14 @@ function AsOfDay() {
     <span className="row-flex" style={{ gap: 6 }}>
       <Input
         type="date"
-        aria-label="As of the end of a day"
+        aria-label="At the end of a day"
         max={new Date().toISOString().slice(0, 10)}
         value={day}
         onChange={(event) => setDay(event.target.value)}
         style={{ width: 150 }}
       />
       <Button disabled={day === ""} onClick={go}>
-        Look at that day
+        Show
       </Button>
     </span>
   );
@@ -123,7 +123,7 @@ function EditionRow({ edition, newest, chosen, onCompare }: RowProps) {
   const stillHere = useStillHere();
   const restore = api.useMutation("post", "/api/editions/{number}/restore", {
     onSuccess: ({ id }) => {
-      message.success(`A change set leads back to edition ${edition.number}`);
+      message.success(`A change set now restores edition ${edition.number}`);
       if (stillHere()) void navigate({ pathname: "/changes", search: withPart(search, "set", String(id)) });
     },
   });
@@ -153,7 +153,7 @@ function EditionRow({ edition, newest, chosen, onCompare }: RowProps) {
       </div>
       <span className="row-flex" style={{ gap: 14 }}>
         <Link to={{ pathname: "/map", search: withPart(search, "policy", `edition-${edition.number}`) }}>
-          Look at it
+          View
         </Link>
         <button type="button" className="plain" onClick={onCompare}>
           Compare
@@ -163,13 +163,13 @@ function EditionRow({ edition, newest, chosen, onCompare }: RowProps) {
         </button>
         {may("edit") && !newest && (
           <Popconfirm
-            title={`Go back to edition ${edition.number}?`}
-            description="That makes a change set, which is read, approved and published like any other."
-            okText="Make it"
+            title={`Restore edition ${edition.number}?`}
+            description="This creates a change set to review, approve and publish like any other."
+            okText="Create change set"
             onConfirm={() => restore.mutate({ params: { path } })}
           >
             <button type="button" className="plain">
-              Go back to it
+              Restore
             </button>
           </Popconfirm>
         )}

@@ -9,7 +9,7 @@ type Claim = NonNullable<Expectation["never"]>;
 
 const MAY = {
   see: "is ever shown to",
-  see_masked: "is ever met, even masked, by",
+  see_masked: "is ever shown, even masked, to",
   change: "can ever be changed by",
 } as const;
 
@@ -65,7 +65,7 @@ export function ClaimEditor({ claim, onChange }: { claim: Claim; onChange: (clai
         )}
       </div>
       <Select
-        aria-label="What may never be"
+        aria-label="The claim"
         value={claim.may ?? "see"}
         onChange={(may: keyof typeof MAY) => put({ may })}
         options={Object.entries(MAY).map(([value, label]) => ({ value, label }))}
@@ -93,9 +93,8 @@ export function ClaimEditor({ claim, onChange }: { claim: Claim; onChange: (clai
         />
       </div>
       <span className="soft">
-        Proved for every person of the audience, in every unit, whatever a record holds, at any time and from
-        anywhere. Records that somebody has unlocked by hand, and values revealed by the action of that name,
-        are apart from it.
+        Proved for every user in the audience, in every unit, for any record, at any time and from anywhere.
+        Records unlocked by a person and values shown by Reveal are not covered.
       </span>
     </div>
   );

@@ -39,7 +39,7 @@ export function ExpectationEditor({ given, etag, groups, onClose }: Props) {
   const taken = (known.data?.items ?? []).map((each) => each.expectation.id);
   const keep = api.useMutation("put", "/api/expectations/{id}", {
     onSuccess: () => {
-      message.success("Kept in the change set");
+      message.success("Saved to the change set");
       if (stillHere()) onClose();
     },
   });
@@ -62,7 +62,7 @@ export function ExpectationEditor({ given, etag, groups, onClose }: Props) {
     >
       <div className="stack">
         <label className="line">
-          What is expected, in a few words
+          Short description
           <Input
             autoFocus
             value={draft.title}
@@ -100,10 +100,10 @@ export function ExpectationEditor({ given, etag, groups, onClose }: Props) {
         <p role="status" style={{ minHeight: 40 }}>
           {ready && verdict.data && <VerdictLine verdict={verdict.data} state="pending" />}
           {ready && !verdict.data && !verdict.error && <span className="soft">Proving …</span>}
-          {!ready && <span className="soft">Say for whom, and which fields.</span>}
+          {!ready && <span className="soft">Choose who and which fields.</span>}
         </p>
         {verdict.error ? <ProblemNotice error={verdict.error} /> : null}
-        {keep.error ? <ProblemNotice error={keep.error} title="It can't be kept like that" /> : null}
+        {keep.error ? <ProblemNotice error={keep.error} title="This can’t be saved" /> : null}
         <span>
           <Button
             type="primary"
@@ -111,7 +111,7 @@ export function ExpectationEditor({ given, etag, groups, onClose }: Props) {
             loading={keep.isPending}
             onClick={save}
           >
-            Keep it in the change set
+            Save to change set
           </Button>
         </span>
       </div>

@@ -19,14 +19,14 @@ export function ExpectationsOfChange({ revision }: { revision: number }) {
         <h2>Expectations</h2>
         <span className="soft" role="status">
           {!found.data && "Checking …"}
-          {found.data && items.length === 0 && "None is kept yet."}
+          {found.data && items.length === 0 && "None yet."}
           {items.length > 0 && unmet.length === 0 && `All ${items.length} hold.`}
           {unmet.length > 0 &&
-            `${unmet.length} of ${counted(items.length, "expectation")} ${unmet.length === 1 ? "does" : "do"} not hold: it can’t take force like that.`}
+            `${unmet.length} of ${counted(items.length, "expectation")} ${unmet.length === 1 ? "does" : "do"} not hold. The change set can’t be published.`}
         </span>
         <span className="push">
           <Link to={{ pathname: "/changes", search: withPart(search, "view", "expectations") }}>
-            All of them
+            View all
           </Link>
         </span>
       </div>

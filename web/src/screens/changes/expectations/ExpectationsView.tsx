@@ -27,7 +27,7 @@ export function ExpectationsView() {
   const [edited, setEdited] = useState<{ expectation: Expectation; etag?: string } | null>(null);
   const found = api.useQuery("get", "/api/expectations", { params: { query: { state: question.state } } });
   const drop = api.useMutation("delete", "/api/expectations/{id}", {
-    onSuccess: () => message.success("Dropped in the change set"),
+    onSuccess: () => message.success("Removed in the change set"),
   });
   const items = found.data?.items ?? [];
   const groups = [...new Set(items.map((each) => each.expectation.group ?? ""))].sort();
@@ -56,12 +56,12 @@ export function ExpectationsView() {
           </span>
         </div>
         {found.error ? <ProblemNotice error={found.error} onAgain={() => void found.refetch()} /> : null}
-        {drop.error ? <ProblemNotice error={drop.error} title="It can't be dropped" /> : null}
+        {drop.error ? <ProblemNotice error={drop.error} title="It can’t be removed" /> : null}
         {!found.data && !found.error && <Loading what="Checking" />}
         {found.data && items.length === 0 && (
           <div className="empty">
-            No expectation is kept. Ask a question on the map or in the rehearsal and press “Expect this”, or
-            claim something about every record.
+            No expectations yet. Ask a question on the map or in the rehearsal and choose “Expect this”, or
+            add a claim about every record.
           </div>
         )}
         {groups.map((group) => (

@@ -7,7 +7,7 @@ const STANDING = {
   holds: ["holds", "mark-verd"],
   fails: ["fails", "mark-verm"],
   undecided: ["not decided", "mark-verm"],
-  unaskable: ["can’t be asked", "mark-verm"],
+  unaskable: ["can’t be checked", "mark-verm"],
 } as const;
 
 /** How an expectation stands, why, and the record that shows it. */
@@ -28,7 +28,7 @@ export function VerdictLine({ verdict, state }: { verdict: Verdict; state: Polic
         <>
           {" "}
           <Link to={{ pathname: "/rehearsal", search: exampleSearch({ question: example }, state, zone) }}>
-            Open it in the rehearsal
+            Open in rehearsal
           </Link>
         </>
       )}

@@ -18,14 +18,14 @@ export function DeleteRecord({ type, number, noun, etag, onDone, onClose }: Prop
       onCancel={onClose}
       footer={[
         <Button key="keep" onClick={onClose}>
-          Keep it
+          Cancel
         </Button>,
         <Button key="go" danger type="primary" loading={deleting.isPending} onClick={act}>
-          Delete it
+          Delete
         </Button>,
       ]}
     >
-      <p>This {noun} is gone for good. That you deleted it stays in the journal; what it held does not.</p>
+      <p>This {noun} will be deleted permanently. The journal records the deletion, but not the values.</p>
       {deleting.error ? <ProblemNotice error={deleting.error} /> : null}
     </Modal>
   );

@@ -10,8 +10,8 @@ export function LockRecord({ type, number, noun, mode, onDone, onClose }: WholeA
   return (
     <ReasonForm
       title={`Lock ${number}`}
-      about={`Nobody can change this ${noun} until somebody who may unlocks it. Your name and the reason stand on it.`}
-      act="Lock it"
+      about={`No one can change this ${noun} until a user with permission unlocks it. Your name and reason are shown on the record.`}
+      act="Lock"
       busy={locking.isPending}
       error={locking.error}
       onAct={(reason) => locking.mutate({ params: { path: { type, number } }, body: { reason, mode } })}

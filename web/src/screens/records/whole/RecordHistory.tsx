@@ -12,11 +12,11 @@ export function RecordHistory({ type, number, onClose }: WholeAct) {
     params: { path: { type, number } },
   });
   return (
-    <Modal open title={`What was done to ${number}`} width={620} footer={null} onCancel={onClose}>
+    <Modal open title={`History of ${number}`} width={620} footer={null} onCancel={onClose}>
       {found.error ? <ProblemNotice error={found.error} /> : null}
       {!found.data && !found.error && <Loading />}
       {found.data?.items.length === 0 && (
-        <div className="empty">Nobody has locked or unlocked it, or looked behind a cover.</div>
+        <div className="empty">It has not been locked or unlocked, and nothing has been revealed.</div>
       )}
       {found.data && found.data.items.length > 0 && (
         <table className="ruled">

@@ -15,13 +15,13 @@ export function RevealValue({ type, number, noun, mode, fields, emergency, onClo
   if (revealing.data) return <Look number={number} shown={revealing.data} onClose={onClose} />;
   const options = [
     ...fields.map((each) => ({ value: each.id, label: each.name })),
-    ...(emergency ? [{ value: ALL, label: `Emergency: all of this ${noun}, and others are told` }] : []),
+    ...(emergency ? [{ value: ALL, label: `Emergency: the whole ${noun}; others are notified` }] : []),
   ];
   return (
     <ReasonForm
-      title={`Reveal a covered value of ${number}`}
-      about="It is shown for one look. Who looked, at what, when and why stands in the journal."
-      act="Show it"
+      title={`Reveal a masked value of ${number}`}
+      about="The value is shown once. The journal records who, what, when and why."
+      act="Reveal"
       busy={revealing.isPending}
       error={revealing.error}
       onAct={(reason) =>
@@ -36,8 +36,8 @@ export function RevealValue({ type, number, noun, mode, fields, emergency, onClo
       <label className="line">
         What
         <Select
-          aria-label="What is revealed"
-          placeholder="a covered field"
+          aria-label="What to reveal"
+          placeholder="a masked field"
           value={field}
           onChange={setField}
           options={options}
@@ -65,7 +65,7 @@ function Look({ number, shown, onClose }: { number: string; shown: Shown; onClos
     if (left <= 0) onClose();
   }, [left, onClose]);
   return (
-    <Modal open title={`${number}, for one look`} width={460} footer={null} onCancel={onClose}>
+    <Modal open title={`${number}, shown once`} width={460} footer={null} onCancel={onClose}>
       <dl className="revealed">
         {shown.fields.map((field) => (
           <div key={field.id}>

@@ -7,7 +7,7 @@ import type { WholeAct } from "./wholeAct";
 
 const MINUTES = "10";
 
-/** Unlocks a record for some minutes, with one's own password once more; or takes a lock made by hand away. */
+/** Unlocks a record for a limited time, with one's own password once more; or takes a lock made by hand away. */
 export function UnlockRecord({
   type,
   number,
@@ -30,8 +30,8 @@ export function UnlockRecord({
   return (
     <ReasonForm
       title={`Unlock ${number}`}
-      about="It locks again by itself. That you unlocked it, when and why, stands on the record and in the journal."
-      act="Unlock it"
+      about="It locks again automatically. The record and the journal show who unlocked it, when and why."
+      act="Unlock"
       busy={unlocking.isPending}
       error={unlocking.error}
       onAct={act}
@@ -43,8 +43,8 @@ export function UnlockRecord({
           value={good}
           onChange={(event) => setGood(event.target.value as boolean)}
           options={[
-            { value: false, label: "for some minutes" },
-            { value: true, label: "for good: take the lock away" },
+            { value: false, label: "for a limited time" },
+            { value: true, label: "permanently: remove the lock" },
           ]}
         />
       )}
@@ -55,7 +55,7 @@ export function UnlockRecord({
         </label>
       )}
       <label className="line">
-        Your own password once more
+        Your password
         <Input.Password
           value={password}
           required

@@ -40,10 +40,10 @@ export function WholeBar({ type, number, noun, mode, standing, etag, onGone }: P
   const may = (action: string) => standing.actions.includes(action);
   const { lock, lifted } = standing;
   const acts = [
-    ...(may("lock") && !lock?.by_hand && !lifted ? [{ key: "lock", label: "Lock it …" }] : []),
-    ...((standing.coverable ?? []).length > 0 ? [{ key: "reveal", label: "Reveal a covered value …" }] : []),
-    { key: "history", label: "What was done to it" },
-    ...(may("delete") ? [{ key: "delete", label: "Delete it …", danger: true }] : []),
+    ...(may("lock") && !lock?.by_hand && !lifted ? [{ key: "lock", label: "Lock …" }] : []),
+    ...((standing.coverable ?? []).length > 0 ? [{ key: "reveal", label: "Reveal a masked value …" }] : []),
+    { key: "history", label: "History" },
+    ...(may("delete") ? [{ key: "delete", label: "Delete …", danger: true }] : []),
   ];
   const shared = { type, number, noun, mode, onDone: done, onClose: () => setDoing(null) };
   return (
@@ -59,7 +59,7 @@ export function WholeBar({ type, number, noun, mode, standing, etag, onGone }: P
           {lock && may("unlock") && <Button onClick={() => setDoing("unlock")}>Unlock …</Button>}
           {lifted && (may("unlock") || may("lock")) && (
             <Button loading={locking.isPending} onClick={() => locking.mutate(path)}>
-              Lock it again
+              Lock again
             </Button>
           )}
           {lock && !may("unlock") && <WhoLifts type={type} number={number} />}
@@ -111,13 +111,13 @@ function WhoLifts({ type, number }: { type: string; number: string }) {
         Who can unlock it?
       </button>
     );
-  if (!found.data) return <span className="soft">{found.error ? "That can’t be told now" : "Asking …"}</span>;
+  if (!found.data)
+    return <span className="soft">{found.error ? "This can’t be determined right now" : "Asking …"}</span>;
   const { names, total, whole } = found.data;
   const more = total > names.length ? ` and ${total - names.length} more` : "";
   return (
     <span>
-      {total === 0 ? `Nobody${whole ? "" : " of those looked at"}` : `${names.join(", ")}${more}`} can unlock
-      it
+      {total === 0 ? `No one${whole ? "" : " of those checked"}` : `${names.join(", ")}${more}`} can unlock it
     </span>
   );
 }

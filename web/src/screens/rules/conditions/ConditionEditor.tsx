@@ -23,14 +23,14 @@ export function ConditionEditor({ condition, domain, onChange }: Props) {
     return (
       <span className="row-flex">
         <span>
-          <span className="soft">on every record, or </span>
+          <span className="soft">on every record. </span>
           <button type="button" className="plain" onClick={() => onChange(blankComparison(domain))}>
-            only on some
+            Limit to some records
           </button>
         </span>
         {copied?.type === domain.type.id && (
           <button type="button" className="plain" onClick={() => onChange(copied.part)}>
-            paste the copied part
+            Paste
           </button>
         )}
       </span>
@@ -216,12 +216,12 @@ function Tools({ node, path, siblings, edit }: Omit<PartProps, "beside" | "oppos
       )}
       {node.not ? (
         <button type="button" className="plain" onClick={() => put(path, node.not)}>
-          take the “not” away
+          Remove the negation
         </button>
       ) : (
         deeper && (
           <button type="button" className="plain" onClick={() => put(path, { not: node })}>
-            turn into its opposite
+            Negate
           </button>
         )
       )}

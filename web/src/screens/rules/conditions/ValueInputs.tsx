@@ -78,10 +78,10 @@ export function ManyInput({
   const options = subject.options?.map((option) => ({ value: option.id, label: option.name })) ?? [];
   const placeholder =
     subject.family === "number"
-      ? "Type numbers, Enter after each"
+      ? "Type a number and press Enter"
       : subject.family === "network"
-        ? "Blocks like 192.0.2.0/24, Enter after each"
-        : "Pick or type, Enter after each";
+        ? "Type a network such as 192.0.2.0/24 and press Enter"
+        : "Choose or type a value and press Enter";
   return (
     <Select
       mode={subject.options ? "multiple" : "tags"}

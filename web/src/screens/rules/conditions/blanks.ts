@@ -19,15 +19,15 @@ export function blankNote(node: Condition, domain: Domain, beside: Condition[] =
     return beside.some((each) => JSON.stringify(each) === JSON.stringify(filled))
       ? undefined
       : {
-          words: `Where ${asked.name} is blank, this holds too.`,
-          offer: "leave blank ones out",
+          words: `Where ${asked.name} is blank, this is true too.`,
+          offer: "exclude blanks",
           instead: { all: [node, filled] },
         };
   return NEGATIVE.includes(compared.compare) &&
     !beside.some((each) => JSON.stringify(each) === JSON.stringify(blank))
     ? {
-        words: `Where ${asked.name} is blank, this does not hold.`,
-        offer: "count blank ones too",
+        words: `Where ${asked.name} is blank, this is false.`,
+        offer: "include blanks",
         instead: { any: [node, blank] },
       }
     : undefined;
