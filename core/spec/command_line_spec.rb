@@ -127,7 +127,7 @@ RSpec.describe CobaltLedger::Commands::CommandLine do
       each.merge("users" => each["users"] + [{ "id" => "new", "name" => "New" }])
     end)
     expect(run(*asked, "--to", rules, "--directory-to", more)).to eq(
-      [0, "No one’s access changes.\nNot compared, because only one side knows them: 1 person new.\n", ""]
+      [0, "No one’s access changes.\nNot compared, because they exist on one side only: 1 person new.\n", ""]
     )
     puzzled = [[], [rule("notes", "lock", when: puzzling)]].each_with_index.map do |own, place|
       file("puzzle#{place}.json", policy_document(*own, fields: puzzling_fields))

@@ -123,7 +123,7 @@ RSpec.describe CobaltLedger::Commands::CommandLine do
       %w[text json sarif].to_h do |format|
         [format, audit(*unsure, options: ["--format", format], fields: puzzling_fields)[1]]
       end
-    expect(told["text"]).to eq("Nothing found.\nnot decided: notes (loan), more can happen than could be tried\n\n")
+    expect(told["text"]).to eq("Nothing found.\nundecided: notes (loan): not every case could be tried\n\n")
     expect(JSON.parse(told["json"])["undecided"]).to eq("loan" => ["notes"])
     notes = JSON.parse(told["sarif"])["runs"][0]["invocations"][0]
     expect(notes["executionSuccessful"]).to be(true)

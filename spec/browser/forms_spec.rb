@@ -36,11 +36,11 @@ RSpec.describe "Forms for audiences" do
     expect_no_barrier
   end
 
-  it "give a path of stages to a record type" do
+  it "give stages to a record type" do
     enter_as("mairin", at: "/catalogue?type=collection-object&view=path")
-    choose_option("Path of", "Display status", typing: "Display")
-    choose_option("Key fields of On display", "Weight", typing: "Weight")
-    expect(page).to have_css(".preview .path li", count: 4)
+    choose_option("Stage field", "Display status", typing: "Display")
+    choose_option("Fields of On display", "Weight", typing: "Weight")
+    expect(page).to have_css(".preview .stages li", count: 4)
     expect_no_barrier
   end
 

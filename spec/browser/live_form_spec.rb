@@ -131,11 +131,12 @@ RSpec.describe "The live form" do
     expect_no_barrier
   end
 
-  it "shows the path of a loan, and its key fields as each person may see them" do
+  it "shows the stages of a loan, what is still blank, and the fields of each stage as each person may see them" do
     rehearse("outgoing-loan", "ilka.fenn", record: "LN-0042")
-    expect(page).to have_css(".path li.here", text: "Approved")
-    find(".path button", text: "Signed").click
-    expect(page).to have_css("[data-path-field='policy_number'][data-level='masked']")
-    expect(find("[data-path-field='policy_number']")).to have_no_text("HX-20931")
+    expect(page).to have_css(".stages li.here", text: "Approved")
+    expect(page).to have_css(".stages p", text: /At Approved\. (To go on to Signed: .* still blank|Nothing of this)/)
+    find(".stages button", text: "Signed").click
+    expect(page).to have_css("[data-stage-field='policy_number'][data-level='masked']")
+    expect(find("[data-stage-field='policy_number']")).to have_no_text("HX-20931")
   end
 end

@@ -65,7 +65,7 @@ RSpec.describe "Approval" do
   it "is not taken from who had a hand in it, nor from who may only look" do
     add_rule
     expect(approve("mairin")).to eq(403)
-    expect(@detail).to include("somebody else")
+    expect(@detail).to include("someone else")
     expect(approve("xenia")).to eq(403)
     as("zora") { add_rule(title: "Zora’s") }
     expect(approve("zora")).to eq(403)
@@ -186,7 +186,7 @@ RSpec.describe "Approval" do
       approve("yusuf")
       due
       expect { Server::Due.publish }.not_to(change(Server::Edition, :count))
-      expect(Server::Message.last.body).to include("not what it was")
+      expect(Server::Message.last.body).to include("has changed since it was reviewed")
     end
 
     it "does not lie in the past" do

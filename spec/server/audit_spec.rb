@@ -207,7 +207,7 @@ RSpec.describe "The audit through the API" do
     call(:post, "/api/ask/what-for", asked.merge(field: "unit_value"))
     expect([answer["answer"], answer["ways"]]).to eq(["no", []])
     expect(answer["hindrances"].first).to include(
-      "level" => "hidden", "by" => include("words" => "Label Restricted begins with hidden")
+      "level" => "hidden", "by" => include("words" => "Label Restricted starts as hidden")
     )
   end
 

@@ -92,7 +92,7 @@ RSpec.describe "Change sets beside each other" do
            { choice: choice, picks: picks, revision: set_of["revision"] })
     end
     expect(settle.call("parts", "audience" => "mine")).to eq(422)
-    expect(told).to eq(["/picks/state: is not settled"])
+    expect(told).to eq(["/picks/state: is not resolved"])
     expect(settle.call("parts", "audience" => "mine", "state" => "theirs")).to eq(200)
     expect(publish_set).to eq(201)
     expect(rules.find { |rule| rule["id"] == both }).to include(

@@ -104,7 +104,7 @@ RSpec.describe "The door" do
         .new(40) { |number| call(:post, "/api/rules", { rule: rule(title: "Full #{number}", reason: "x" * 3_000) }) }
         .uniq
     expect(statuses - [201]).to eq([507])
-    expect(answer["detail"]).to include("no room left")
+    expect(answer["detail"]).to include("disk is full")
     before = answer_to(:get, "/api/change-set")["edits"].size
     connection.execute("PRAGMA max_page_count = 1000000")
     expect(call(:post, "/api/rules", { rule: rule(title: "Room again", reason: "x" * 3_000) })).to eq(201)
@@ -119,14 +119,14 @@ RSpec.describe "The door" do
     other.execute("BEGIN IMMEDIATE")
     expect(call(:post, "/api/rules", { rule: rule })).to eq(503)
     expect(last_response.headers["retry-after"]).to eq("5")
-    expect(answer["detail"]).to include("Another program holds the database")
+    expect(answer["detail"]).to include("in use by another program")
     # Who only reads is not held up.
     expect(call(:get, "/api/rules")).to eq(200)
     other.execute("ROLLBACK")
     expect(call(:post, "/api/rules", { rule: rule })).to eq(201)
     ActiveRecord::Base.connection.execute("PRAGMA query_only = 1")
     expect(call(:post, "/api/rules", { rule: rule(title: "Another") })).to eq(503)
-    expect(answer["detail"]).to include("may not be written to")
+    expect(answer["detail"]).to include("is read-only")
   ensure
     other&.close
   end

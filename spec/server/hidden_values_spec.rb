@@ -166,7 +166,7 @@ RSpec.describe "Hidden values and records that are not one's own to make" do
     publish(signed: true)
     sign_in("ilka")
     expect(call(:post, loan, { changes: {} })).to eq(422)
-    expect(answer["refusals"].first["words"]).to include("No field of a new outgoing loan is open to you")
+    expect(answer["refusals"].first["words"]).to include("No field of a new outgoing loan can be edited by you")
     before = record("LN-0042").attributes
     expect(call(:patch, "#{loan}/LN-0042", { changes: {} }, if_match: record("LN-0042").etag)).to eq(200)
     sign_in("asha")

@@ -33,7 +33,7 @@ RSpec.describe "The journal" do
     expect(answer["items"].map { |each| each["kind"] }).to eq(%w[published edit])
     call(:get, "/api/journal?subject=vera")
     expect(answer["items"].map { |each| each["kind"] }).to eq(["account_made"])
-    expect(verified).to match(/\A\d+ entries, from 1: each is what it was/)
+    expect(verified).to match(/\A\d+ entries, from 1: none was changed/)
   end
 
   it "holds what people were refused because it is not theirs, and neither what was only wrong nor any value" do
@@ -146,7 +146,7 @@ RSpec.describe "The journal" do
     end
 
     it "says as far as what it can answer for, and what it can't know" do
-      expect(verified).to include("each is what it was").and(include("after #{sealed} were cut off or written anew"))
+      expect(verified).to include("none was changed").and(include("after #{sealed} were cut off or written anew"))
       Server::JournalSeal.delete_all
       expect(verified).to include("whether entries were cut off or written anew: give --seen")
     end
@@ -176,7 +176,7 @@ RSpec.describe "The journal" do
     it "is noted in what is exported, so that it can be shown again" do
       text = Server::Provenance.of(Server::PolicyStore.instance.in_force, "in_force")
       expect(text).to end_with("journal #{Server::JournalSeal.newest_in_words}")
-      expect(verified("--seen", text[/\d+:\h{64}\z/])).to include("each is what it was")
+      expect(verified("--seen", text[/\d+:\h{64}\z/])).to include("none was changed")
     end
   end
 

@@ -81,7 +81,7 @@ RSpec.describe "A second person" do
       own ? taken_over("helper#{place}", "made by zora", &edit) : as("helper#{place}", "made by zora", &edit)
       call(:delete, "/api/accounts/#{id_of("helper#{place}")}")
       expect([place, sign]).to eq([place, 403])
-      expect(@detail).to include("had a hand in it")
+      expect(@detail).to include("You edited this change set")
       Server::ChangeSet.current.edits.each(&:destroy)
     end
   end
@@ -91,7 +91,7 @@ RSpec.describe "A second person" do
     change("yusuf", password: "taken over now")
     as("yusuf", "taken over now") do
       expect(sign).to eq(403)
-      expect(@detail).to include("Somebody else has set your password")
+      expect(@detail).to include("Someone else set your password")
     end
     taken_over("yusuf", "taken over now") { expect(sign).to eq(403) }
     expect(stands_open?).to be(false)

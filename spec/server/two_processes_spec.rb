@@ -168,7 +168,7 @@ RSpec.describe "Several processes" do
   it "say in a line why they do not start" do
     taken = TCPServer.new("127.0.0.1", 0)
     output = `#{RbConfig.ruby} bin/serve.rb --port #{taken.addr[1]} --database #{database} 2>&1`
-    expect([output.lines.size, output]).to match([1, /port \d+ is taken by another program/])
+    expect([output.lines.size, output]).to match([1, /port \d+ is in use/])
     expect(File.exist?(database)).to be(false)
     File.binwrite(database, "this is no database, only text " * 100)
     output = `#{RbConfig.ruby} bin/serve.rb --port 0 --database #{database} 2>&1`

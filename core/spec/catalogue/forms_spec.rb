@@ -57,7 +57,7 @@ RSpec.describe CobaltLedger::Formats::FormsReader do
   {
     "no fallback" => [
       ->(spec) { { forms: [spec.short] } },
-      "/record_types/0/forms: one form must be the fallback, for everybody in every mode: leave out its audience and " \
+      "/record_types/0/forms: one form must be the fallback for everyone in every mode: leave out its audience and " \
       "modes"
     ],
     "two fallbacks" => [

@@ -56,11 +56,11 @@ RSpec.describe CobaltLedger::Changes do
     base = policy_document
     expect(told_of(base.merge("expectations" => [claim]), base.merge("expectations" => [other]))).to eq(
       "title" => "Expectation Kept",
-      "lines" => ["Before: Shown in clear to nobody: any field labelled Restricted of any record.",
+      "lines" => ["Before: Shown unmasked to nobody: any field labelled Restricted of any record.",
                   "Changed by nobody: any field labelled Restricted of any record.",
                   "Owner: Asha Brandt becomes Ilka Fenn"]
     )
-    expect(told_of(base.merge("expectations" => [claim]), base)["lines"].first).to start_with("Removed: Shown in clear")
+    expect(told_of(base.merge("expectations" => [claim]), base)["lines"].first).to start_with("Removed: Shown unmasked")
     signed = { "id" => "s", "name" => "Opening", "approvers" => 2, "labels" => ["restricted"], "opens" => true }
     once = signed.merge("approvers" => 1, "by" => [{ "role" => "registrar" }], "record_types" => ["loan"])
     lines = told_of(base.merge("approval" => [signed]), base.merge("approval" => [once]))["lines"]

@@ -77,7 +77,7 @@ RSpec.describe CobaltLedger::Changes::Comparison do
     hidden = rule("notes", "hide", reach: { "modes" => ["edit"], "channels" => %w[automation interface] })
     expect(told([], [hidden])).to match([/through an automation or .+: Editable becomes Hidden\.$/])
     refusing = editing("count", { "effect" => "refuse", "message" => "Not so" })
-    expect(told([], [refusing])).to match([/^Everyone is refused more over Count .+ refused with “Not so”\.$/])
+    expect(told([], [refusing])).to match([/^Everyone is refused more saves because of Count .+ refused with “Not so”\.$/])
     setting = editing("count", { "effect" => "set", "to" => { "value" => 0 } })
     expect(told([], [setting])).to match([/^Everyone gets a different value in Count .+Editable, set to 0\.$/])
     more = [[], [field("fresh", label: "open")]].map { |fields| policy_document(fields: loan_fields + fields) }
@@ -121,9 +121,9 @@ RSpec.describe CobaltLedger::Changes::Comparison do
   it "tells what only records meet that somebody has temporarily unlocked" do
     locking = ->(kind) { rule([], "lock", id: "r9", kind: kind, targets: { "record" => true }) }
     told = told([locking.call("ordinary")], [locking.call("guardrail")])
-    expect(told).to include(/^Everyone may no longer .+, when somebody has unlocked the record for a time\.$/)
+    expect(told).to include(/^Everyone can no longer .+, when the record is temporarily unlocked\.$/)
     expect(told([locking.call("ordinary")], [locking.call("ordinary"), editing("notes", "lock")]).grep(/Notes/))
-      .to match([/when somebody has unlocked the record for a time/])
+      .to match([/when the record is temporarily unlocked/])
   end
 
   it "tells what a change of people does" do

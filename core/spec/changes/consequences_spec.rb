@@ -49,10 +49,10 @@ RSpec.describe CobaltLedger::Changes::Consequences do
       ["For Asha Brandt, Notes stays locked, by 8 “Kept by all”."]
     )
     expect(why.call([keeping], rule("notes", "lock", id: "r9", rank: 9))).to eq(
-      ["For Asha Brandt, Notes is locked already, by 8 “Kept by all”."]
+      ["For Asha Brandt, Notes is already locked, by 8 “Kept by all”."]
     )
     expect(why.call([], rule("location", "hide", id: "r9"))).to eq(
-      ["For Asha Brandt, Location is hidden already, by its label Restricted."]
+      ["For Asha Brandt, Location is already hidden, by its label Restricted."]
     )
     never = { "all" => [compare("count", "less", 1), compare("count", "greater", 5)] }
     expect(why.call([], rule("notes", "lock", id: "r9", when: never))).to eq(

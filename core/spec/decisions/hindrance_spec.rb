@@ -24,13 +24,13 @@ RSpec.describe CobaltLedger::Decisions::Hindrance do
   it "names a guardrail before the rules it stands above, and the label where no rule speaks" do
     guard = rule("notes", "hide").merge("kind" => "guardrail")
     expect(hindered(rule("notes", "show"), guard)).to eq(["G1 “Rule 1” gives hidden"])
-    expect(hindered(field: "location")).to eq(["Label Restricted begins with hidden"])
+    expect(hindered(field: "location")).to eq(["Label Restricted starts as hidden"])
     expect(hindered(rule("location", "show"), field: "location")).to eq([])
   end
 
   it "names each facet's own: a label that hides and a rule that locks" do
     expect(hindered(rule("location", "lock"), field: "location")).to eq(
-      ["Label Restricted begins with hidden", "1 “Rule 1” gives locked"]
+      ["Label Restricted starts as hidden", "1 “Rule 1” gives locked"]
     )
   end
 

@@ -162,7 +162,7 @@ RSpec.describe CobaltLedger::Decisions::Settling do
       expect([decided.values.values_at("next", "notes"), verdicts]).to eq([["a", nil], %w[in_a_loop]])
       refusal = save(chasing, { "next" => "a" }).refusals.first
       expect([refusal.kind, refusal.field]).to eq(["unsettled", nil])
-      expect(refusal.words).to include("does not settle", "1 Rule 1", "3 Rule 3")
+      expect(refusal.words).to include("contradict each other", "1 Rule 1", "3 Rule 3")
     end
 
     it "gives the field to the better rank where two rules set it" do

@@ -102,7 +102,7 @@ RSpec.describe CobaltLedger::Formats::PeopleLdif do
 
   it "refuses people twice, people without an identifier, and members who are not there" do
     expect(faults { described_class.read(ldif(person("a"), person("A"))) }).to include(
-      start_with("line 7: the entry “uid=A,dc=example” stands twice")
+      start_with("line 7: the entry “uid=A,dc=example” appears twice")
     )
     expect(faults { described_class.read(ldif("dn: cn=x,dc=x\nobjectClass: inetOrgPerson\ncn: X")) }).to include(
       end_with("lacks the attribute uid")

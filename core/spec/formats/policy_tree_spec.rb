@@ -52,7 +52,7 @@ RSpec.describe CobaltLedger::Formats::PolicyTree do
       described_class.join(moved)
     end.to raise_error(CobaltLedger::BadInput, %r{x.json: should be called rules/loan/r1.json})
     expect { described_class.join(files.merge("notes/a.json" => "{}")) }.to raise_error(
-      CobaltLedger::BadInput, %r{notes/a.json: does not belong}
+      CobaltLedger::BadInput, %r{notes/a.json: is not part of a policy}
     )
     Dir.mktmpdir do |folder|
       CobaltLedger::Formats::TreeOnDisk.write(folder, described_class.join(files))

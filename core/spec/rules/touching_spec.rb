@@ -29,13 +29,13 @@ RSpec.describe CobaltLedger::Rules::Touching do
     )
     expect(found(policy_of_three, { record_type: "loan", field: type.field("count") })).to eq(
       [["section", "through every field under Main", "hidden"], ["other", "names it", "required"],
-       ["named", "asks about it", nil]]
+       ["named", "uses it in its condition", nil]]
     )
   end
 
   it "finds a person through what they are in, a group with those around it, and who is left out" do
     expect(found(policy_of_three, { member: member(:user, "ilka") })).to eq(
-      [["named", "for Courier", nil], ["section", "leaves out Custodians", nil], ["other", "for everyone", nil]]
+      [["named", "for Courier", nil], ["section", "excludes Custodians", nil], ["other", "for everyone", nil]]
     )
     expect(found(policy_of_three, { member: member(:group, "night") }).map(&:first)).to eq(%w[section other])
   end
@@ -58,7 +58,7 @@ RSpec.describe CobaltLedger::Rules::Touching do
         told = described_class.new(made, directory, about).found
         reached = told.reject do |each|
           each.how.any? do |words|
-            words.start_with?("leaves out", "asks about it", "names it, though")
+            words.start_with?("leaves out", "uses it in its condition", "names it, though")
           end
         end
         expected = made.rules.select do |each|

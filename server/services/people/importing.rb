@@ -49,8 +49,8 @@ module Server
     # done before anybody is kept waiting; where somebody has written meanwhile, it is worked out once more.
     def apply(token, &step)
       TRIES.times do
-        revision = ChangeSet.current.revision
         standing = PolicyStore.instance.standing
+        revision = ChangeSet.current.revision
         target, before, after = outcome(&step)
         raise moved_on unless token == token(before, after)
 

@@ -82,8 +82,9 @@ module Server
     def edited(stored_values = nil)
       LOCK.synchronize do
         TRIES.times do
-          change_set = ChangeSet.current
+          # Before all that is read: what another process writes after this is noticed.
           standing = PolicyStore.instance.standing
+          change_set = ChangeSet.current
           document = PolicyStore.instance.pending(change_set).document
           edits = yield(change_set, document).map { |edit| up_to_date(edit) }
           return edits if edits.empty?

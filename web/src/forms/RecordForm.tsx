@@ -5,7 +5,7 @@ import { localDay } from "../shared/localDay";
 import { FieldInput } from "./FieldInput";
 import type { PeopleFrom } from "./PersonInput";
 import { Forecast } from "./Forecast";
-import { PathStrip } from "./PathStrip";
+import { StageLine } from "./StageLine";
 import { Remarks, type OfferActs } from "./Remarks";
 import { ExplainShut, Shut, type WhoChanges } from "./Shut";
 
@@ -51,7 +51,7 @@ export function RecordForm(props: Props) {
         </div>
       )}
       <Forecast form={form} />
-      {form.path && <PathStrip path={form.path} />}
+      {form.path && <StageLine path={form.path} />}
       <div className="form-sections">
         {sections.map((section) => (
           <section key={section.id} aria-label={section.name}>

@@ -134,7 +134,7 @@ module CobaltLedger
       def when_so(condition, more)
         return condition if more.empty?
 
-        [condition && "(#{condition})", "somebody has unlocked the record for a time"].compact.join(" and ")
+        [condition && "(#{condition})", "the record is temporarily unlocked"].compact.join(" and ")
       end
 
       # Those of stretches in a row that come to the same become one.

@@ -105,7 +105,7 @@ export default function CatalogueScreen() {
   );
 }
 
-const VIEWS = { fields: "Fields", baselines: "Baselines", forms: "Forms", path: "Path of stages" } as const;
+const VIEWS = { fields: "Fields", baselines: "Baselines", forms: "Forms", path: "Stages" } as const;
 type View = keyof typeof VIEWS;
 
 /** One record type, looked at and edited; forms and path with the form that somebody would get beside them. */

@@ -3,7 +3,7 @@ import type { PathDesign, RecordType } from "../../api/types";
 
 type Props = { type: RecordType; readOnly: boolean; onChange: (type: RecordType) => void };
 
-/** The path of stages on a choice field, with the key fields of each stage. */
+/** The stages of a record type: the options of a choice field, each with the fields to fill in there. */
 export function PathEditor({ type, readOnly, onChange }: Props) {
   const choices = type.fields.filter((field) => field.about.family === "choice");
   const path = type.path;
@@ -19,11 +19,11 @@ export function PathEditor({ type, readOnly, onChange }: Props) {
   return (
     <fieldset disabled={readOnly} className="forms-editor">
       <label className="line" style={{ maxWidth: 320 }}>
-        The choice field whose options are the stages
+        Choice field whose options are the stages
         <Select
-          aria-label="Path of"
+          aria-label="Stage field"
           allowClear
-          placeholder="no path"
+          placeholder="no stages"
           value={path?.field}
           onChange={begin}
           options={choices.map((each) => ({ value: each.id, label: each.name }))}
@@ -36,7 +36,7 @@ export function PathEditor({ type, readOnly, onChange }: Props) {
               <th className="margin" style={{ width: 170 }}>
                 Stage
               </th>
-              <th>Key fields</th>
+              <th>Fields to fill in at this stage</th>
               <th style={{ width: 150 }}>Locks the record</th>
             </tr>
           </thead>
@@ -49,7 +49,7 @@ export function PathEditor({ type, readOnly, onChange }: Props) {
                 <td className="wrap">
                   <Select
                     mode="multiple"
-                    aria-label={`Key fields of ${option.name}`}
+                    aria-label={`Fields of ${option.name}`}
                     placeholder="none"
                     style={{ width: "100%" }}
                     value={path.stages[option.id] ?? []}

@@ -88,7 +88,9 @@ function Settle({ edit, changeSet }: { edit: UnsettledEdit; changeSet: ChangeSet
           ))}
         </tbody>
       </table>
-      {settle.error ? <ProblemNotice error={settle.error} title="The conflict can’t be resolved like that" /> : null}
+      {settle.error ? (
+        <ProblemNotice error={settle.error} title="The conflict can’t be resolved like that" />
+      ) : null}
       {may("edit") && (
         <div className="row-flex" style={{ gap: 10, marginTop: 8 }}>
           {parts.length > 1 && (

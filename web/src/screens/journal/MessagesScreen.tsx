@@ -36,7 +36,7 @@ export default function MessagesScreen() {
                 checked={all}
                 onChange={(event) => set({ all: event.target.checked ? "yes" : "", page: "" })}
               >
-                Everybody’s
+                Everyone’s
               </Checkbox>
             </span>
           )}

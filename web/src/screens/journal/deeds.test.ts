@@ -3,7 +3,7 @@ import { besides, deed, DEEDS, TOPICS } from "./deeds";
 
 describe("what a journal entry says was done", () => {
   it("names the deed, the field and what it is about", () => {
-    expect(deed({ kind: "reveal", field: "Borrower contact" })).toBe("looked at Borrower contact");
+    expect(deed({ kind: "reveal", field: "Borrower contact" })).toBe("revealed Borrower contact");
     expect(deed({ kind: "published", subject: "edition 4" })).toBe("published edition 4");
     expect(deed({ kind: "something new" })).toBe("something new");
   });

@@ -23,7 +23,7 @@ export function Since({ body }: { body: { question: Question; field: string } })
           </span>
           <span className="soft">
             {item.cause === "people"
-              ? `other people, brought in by ${item.by}, under edition ${item.edition}`
+              ? `other people, imported by ${item.by}, under edition ${item.edition}`
               : `edition ${item.edition}, published by ${item.by}`}
             {item.approved_by.length > 0 && `, approved by ${item.approved_by.join(", ")}`}
           </span>

@@ -125,7 +125,11 @@ export function SignIns({ onClose }: { onClose: () => void }) {
                 <td className="mono">{each.person}</td>
                 <td style={{ textAlign: "right" }}>
                   {each.login !== self.login && (
-                    <Popconfirm title={`Remove the sign-in ${each.login}?`} okText="Remove" onConfirm={() => remove(each)}>
+                    <Popconfirm
+                      title={`Remove the sign-in ${each.login}?`}
+                      okText="Remove"
+                      onConfirm={() => remove(each)}
+                    >
                       <button type="button" className="plain" aria-label={`Remove ${each.login}`}>
                         Remove
                       </button>

@@ -4,7 +4,7 @@ import { useLayoutEffect, type RefObject } from "react";
 export function useLevelRows(forms: RefObject<HTMLElement | null>, shown: unknown): void {
   useLayoutEffect(() => {
     const rows = new Map<string, HTMLElement[]>();
-    const parts = ".form-row[data-field], .form-head, .path, .notice";
+    const parts = ".form-row[data-field], .form-head, .stages, .notice";
     for (const row of forms.current?.querySelectorAll<HTMLElement>(parts) ?? []) {
       row.style.minHeight = "";
       const field = row.dataset.field ?? row.className;

@@ -35,7 +35,7 @@ afterEach(() => {
   vi.useRealTimers();
 });
 
-describe("edits that are not kept yet", () => {
+describe("edits that are not saved yet", () => {
   it("are done with once kept, but for what was typed while the answer was on its way", () => {
     const name = doing(() => keepDraft({ rule: titled("Sent"), etag: null }));
     doing(() => settleDraft(name, titled("Sent"), view));
@@ -123,7 +123,7 @@ describe("a rule", () => {
 
   it("is said to lack a part in the words of whoever fills it in", () => {
     expect(faultWords({ pointer: "/lines/1/effects", message: "must not be empty" })).toBe(
-      "Say what becomes of the fields.",
+      "Choose what happens to the fields.",
     );
     expect(faultWords({ pointer: "/when/left", message: "there is no field “x”" })).toBe(
       "there is no field “x”",
