@@ -17,7 +17,7 @@ module Testing
     # As many at once as there are processors here; more only get into each other's way.
     PROCESSES = 2
     # Seconds after which a step is ended: something in it hangs.
-    LIMIT = 1800
+    LIMIT = 2700
 
     class << self
       attr_writer :options

@@ -79,14 +79,14 @@ RSpec.describe "Catalogue, People and Changes" do
     click_button("Preview effect")
     expect(page).to have_css("section[aria-label='Who this affects'] li",
                              text: /Cleo Marchetti sees more of .*Unit value/)
-    click_button("Keep")
+    click_button("Save")
     expect(page).to have_css("tr", text: /Cleo Marchetti.*Insurance Circle/m)
     click_button("New person")
     fill_in("Name", with: "Nell Ashby")
     fill_in("Identifier, such as name.surname", with: "nell.ashby")
     click_button("Preview effect")
     expect(page).to have_css("li", text: "Not compared, because they exist on one side only: 1 person new.")
-    click_button("Keep")
+    click_button("Save")
     fill_in("Find people", with: "Nell")
     expect(page).to have_css("tr", text: "Nell Ashby")
   end
@@ -94,13 +94,13 @@ RSpec.describe "Catalogue, People and Changes" do
   it "puts several people in at once" do
     visit("/people?within=group:loans-committee")
     click_button("Members")
-    choose_option("Put in", "Cleo Marchetti", typing: "Cleo")
+    choose_option("Add", "Cleo Marchetti", typing: "Cleo")
     keys("Ilka")
     find(".ant-select-item-option", text: "Ilka Fenn").click
     close_list
     click_button("Preview effect")
     expect(page).to have_css("section[aria-label='Who this affects'] li", minimum: 1)
-    click_button("Keep")
+    click_button("Save")
     expect(page).to have_css("tr", text: "Ilka Fenn")
     expect(page).to have_css("tr", text: "Cleo Marchetti")
   end
@@ -113,19 +113,19 @@ RSpec.describe "Catalogue, People and Changes" do
     close_list
     click_button("Preview effect")
     expect(page).to have_css("section[aria-label='Who this affects'] li", text: "Proved: nobody meets")
-    click_button("Keep")
+    click_button("Save")
     expect(page).to have_css("h1", text: "Night watch")
     click_button("Edit Night watch")
     click_button("Remove from the directory")
-    click_button("Take out", exact: true)
+    click_button("Remove", exact: true)
     click_button("Preview effect")
-    click_button("Keep")
+    click_button("Save")
     expect(page).to have_css("h1", text: "People")
     visit("/people?within=role:registrar")
     click_button("Edit Registrar")
     click_button("Remove from the directory")
-    click_button("Take out", exact: true)
-    expect(page).to have_text("and 4 people out of it")
+    click_button("Remove", exact: true)
+    expect(page).to have_text("and 4 people will lose it")
     click_button("Preview effect")
     expect(page).to have_css("[role=alert]", text: /no role “registrar”/)
   end
@@ -137,12 +137,12 @@ RSpec.describe "Catalogue, People and Changes" do
     expect(page).to have_css(".own-map a[aria-label='Borrower contact, editing: Editable']")
     expect(page).to have_css("section[aria-label='Rules that apply'] .rule-row", minimum: 3)
     expect_no_barrier
-    click_button("What if…")
+    click_button("Try changes")
     choose_option("Roles", "Registrar", typing: "Regist")
     close_list
     click_button("Preview effect")
     expect(page).to have_css("section[aria-label='Who this affects'] li", text: /Tomas Reyl .*sees more of/)
-    expect(page).to have_no_button("Keep")
+    expect(page).to have_no_button("Save")
     visit("/people/nobody.here")
     expect(page).to have_text("No one in the directory is called “nobody.here”")
   end

@@ -43,7 +43,7 @@ RSpec.describe "Change control" do
     click_button("New change set")
     fill_in("Name", with: spring)
     fill_in("Purpose", with: "Loans of the spring")
-    click_button("Begin")
+    click_button("Create")
     expect(page).to have_css("h1", text: "Spring")
     expect(page).to have_link(text: "0 edits in Spring")
     # However long its name, the page is no wider than the window.
@@ -63,7 +63,7 @@ RSpec.describe "Change control" do
     expect(page).to have_no_css("section[aria-label='Conflicts']")
     expect(page).to have_css(".change-row", count: 2)
     publish("Publish 2 edits")
-    expect(page).to have_css(".empty", text: "No edit is waiting")
+    expect(page).to have_css(".empty", text: "No edits yet")
     expect(rule(both)).to include("audience" => { "any" => [{ "role" => "registrar" }] }, "state" => "off",
                                   "title" => "Registration, in spring")
   end
@@ -79,7 +79,7 @@ RSpec.describe "Change control" do
     enter_as("yusuf", at: "/changes")
     click_button("Comment")
     fill_in("Comment", with: "Say whose stores")
-    click_button("Say it")
+    click_button("Add comment")
     expect(page).to have_css(".comments", text: "Say whose stores")
     fill_in("Your comment", with: "See my comment")
     click_button("Send back")
@@ -98,20 +98,20 @@ RSpec.describe "Change control" do
       set.call(arguments[0], arguments[1]);
       arguments[0].dispatchEvent(new Event("input", { bubbles: true }));
     JS
-    click_button("Set it")
-    expect(page).to have_css("[aria-label='Schedule']", text: "takes force by itself")
+    click_button("Schedule it")
+    expect(page).to have_css("[aria-label='Schedule']", text: "Scheduled for")
     wait_for_the_moment
     expect(rule(guardrail["id"])["title"]).to eq("Mind the stores of the Trust")
 
     visit("/changes?view=editions")
     expect(page).to have_css(".timeline li:first-child", text: "approved by Yusuf Harrow")
     within(".timeline li:last-child") { click_button("Restore") }
-    click_button("Make it")
+    click_button("Create change set")
     expect(page).to have_css("h1", text: "Edition 1 again")
     enter_as("yusuf", at: page.current_url.sub(%r{\Ahttp://[^/]+}, ""))
     click_button("Approve")
     click_button("Publish 1 edit")
-    expect(page).to have_css(".empty", text: "No edit is waiting")
+    expect(page).to have_css(".empty", text: "No edits yet")
     visit("/changes?view=editions&from=edition-1&to=edition-3")
     expect(page).to have_css("[aria-label='Comparison']", text: "Proved: no one’s access changes.")
     expect(rule(guardrail["id"])["title"]).to eq(guardrail["title"])

@@ -76,7 +76,7 @@ RSpec.describe "The account of the changes" do
   it "tells channels, refusals, values that are set, new fields, and forms with fewer" do
     new_rule({ "effect" => "hide" }, reach: { "channels" => %w[automation interface], "modes" => ["view"] })
     expect(about(account, "Purpose")).to match([["Purpose", "sees less", /everyone/i, false]])
-    new_rule({ "effect" => "refuse", "message" => "Not now", "at" => "form" }, reach: { "modes" => ["edit"] })
+    new_rule({ "effect" => "refuse", "message" => "Cancel", "at" => "form" }, reach: { "modes" => ["edit"] })
     expect(about(account, "Purpose").map { |row| row[1] }).to all(include("is refused more"))
     new_rule({ "effect" => "set", "to" => { "value" => 0 } }, targets: { "fields" => ["loan_fee"] })
     told = about(account, "Loan fee")
@@ -127,7 +127,7 @@ RSpec.describe "The account of the changes" do
     page.go_back
     click_button("Publish 1 edit")
     expect(page).to have_css("[role='alert']", text: /Required out of reach.*Purpose is both required and locked/m)
-    click_button("Not now")
+    click_button("Cancel")
     expect(Server::Edition.count).to eq(1)
     click_button("Publish 1 edit")
     click_button("Publish anyway")

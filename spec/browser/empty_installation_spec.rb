@@ -70,7 +70,7 @@ RSpec.describe "An empty installation" do
     visit("/precedence")
     expect(page).to have_text("No record type yet. Import one")
     click_link("Changes")
-    expect(page).to have_text("No edit is waiting.")
+    expect(page).to have_text("No edits yet.")
     expect(page).to have_button("Nothing to publish", disabled: true)
   end
 
@@ -110,7 +110,7 @@ RSpec.describe "An empty installation" do
     visit("/findings?type=sale")
     expect(page).to have_text("No rules here yet")
     visit("/changes")
-    expect(page).to have_text("Proved: it brings no finding")
+    expect(page).to have_text("Proved: no new findings")
   end
 
   def bring_in(page_path, file)

@@ -46,7 +46,7 @@ RSpec.describe "Findings, listed" do
     choose_option("For whom", "Curator")
     keys(:escape)
     expect(page).to have_no_css(".finding-row", text: words)
-    expect(page).to have_text(/\d+ more (is|are) about rules that this question does not touch/)
+    expect(page).to have_text(/\d+ more (is|are) about rules outside this question/)
     click_button("Show all")
     expect(page).to have_css(".finding-row", text: words)
     expect(page.current_url).to end_with("/findings?type=outgoing-loan")
@@ -105,7 +105,7 @@ RSpec.describe "Findings, listed" do
     proved
     expect(page).to have_css("aside[aria-label='Finding'] h1", text: "Resolved")
     expect(page).to have_css(
-      ".notice", text: "Undecided: Packing (outgoing loan). What is found there is true, but there may be more"
+      ".notice", text: "Undecided: Packing (outgoing loan). Findings there are true, but there may be more"
     )
     expect_no_barrier
   end

@@ -39,7 +39,7 @@ RSpec.describe "Findings" do
     go_back
     find(
       "[aria-label='Possible fixes'] button",
-      text: "Remove of 32 “Fees for the panel” those whom 33 “Fees kept from curators” is for"
+      text: "Exclude from 32 “Fees for the panel” those whom 33 “Fees kept from curators” is for"
     ).click
     expect(page).to have_css(".remedies .what")
     click_button("Add to change set")
@@ -95,7 +95,7 @@ RSpec.describe "Findings" do
     expect(page).to have_css("[aria-label='Sight'] tr:nth-child(1) td:last-child", text: "shown")
     expect(page).to have_css("aside", text: "Loan fee")
     expect(Server::PolicyStore.instance.pending.policy.precedence).to eq("strictest")
-    click_button("Keep “most open wins” for the policy in the change set")
+    click_button("Use “most open wins” for the policy")
     expect(page).to have_text("Saved to the change set")
     expect(Server::PolicyStore.instance.pending.policy.precedence).to eq("most_open")
   end
@@ -104,14 +104,14 @@ RSpec.describe "Findings" do
     visit("/precedence?type=outgoing-loan&for=field&field=loan_fee")
     find("label", text: "most open wins").click
     expect(page).to have_css("h3", text: /cells? of the map change/)
-    click_button("Keep “most open wins” for Loan fee in the change set")
+    click_button("Use “most open wins” for Loan fee")
     expect(page).to have_css(".account-lines", text: "Loan fee of outgoing loan: most open wins")
     expect(Server::PolicyStore.instance.pending.policy.record_type("outgoing-loan").field("loan_fee").precedence).to eq(
       "most_open"
     )
     expect_no_barrier
     find("label", text: "same as the policy (strictest wins)").click
-    click_button("Let Loan fee go same as the policy in the change set")
+    click_button("Make Loan fee the same as the policy")
     expect(page).to have_no_css(".account-lines")
     go_back
     expect(page).to have_css("h1", text: "Findings")
@@ -122,7 +122,7 @@ RSpec.describe "Findings" do
     expect(cell_words("Leaving date", "Courier")).to eq("Read-only (rules disagree)")
     cell("Item count", "Loans Officer").click
     keys(:enter)
-    click_button("What would let Loans Officer to edit it?")
+    click_button("What would let Loans Officer edit it?")
     expect(page).to have_css(".ask", text: "Editable\nwhen Stage is none of Signed, Out or Returned (or is blank)")
     click_button("What stops Loans Officer from editing it?")
     expect(page).to have_css(

@@ -5,7 +5,7 @@ RSpec.describe "Forms for audiences" do
   it "are edited with a preview of what somebody gets, and kept in the change set" do
     enter_as("mairin", at: "/catalogue?type=study-visit&view=forms&as=esme.thackeray")
     expect(page).to have_css(".preview", text: "Esme Thackeray gets the desk form.")
-    click_button("Take Topic from the form")
+    click_button("Remove Topic from the form")
     expect(page).to have_no_css(".preview [data-field='topic']")
     choose_option("Add a field to The visitor asks", "Decision", typing: "Decision")
     click_button("Move E-mail up")

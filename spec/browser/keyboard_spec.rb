@@ -93,9 +93,10 @@ RSpec.describe "By keyboard alone" do
   it "edits and saves a record" do
     enter_as("ilka", at: "/records/outgoing-loan/LN-0042?mode=edit")
     expect(page).to have_css(".form-row[data-field='borrower_telephone'] input")
+    wanted = "Type to replace the hidden value"
     16.times do
       keys(:tab)
-      break if page.evaluate_script("document.activeElement.getAttribute('placeholder')") == "Type to replace the hidden value"
+      break if page.evaluate_script("document.activeElement.getAttribute('placeholder')") == wanted
     end
     keys("01632 960 555")
     find("button", text: "Save").execute_script("this.focus()")

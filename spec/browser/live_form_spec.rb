@@ -88,7 +88,7 @@ RSpec.describe "The live form" do
     expect(form_field("supervisor")).to have_css(
       ".offer", text: "Suggested: Cleo Marchetti (Curators are suggested as supervisors)"
     )
-    click_button("Take Cleo Marchetti for Supervisor")
+    click_button("Use Cleo Marchetti for Supervisor")
     expect(form_field("supervisor")).to have_css(".ant-select", text: "Cleo Marchetti")
     expect(page).to have_no_css(".offer")
     click_button("Start over")

@@ -24,7 +24,7 @@ RSpec.describe "Protection" do
     fill_in("Your password", with: Server::DemoData::PASSWORD)
     expect_no_barrier
     click_button("Unlock")
-    expect(page).to have_text("Unlocked for a time by Ravi Sandoval, until")
+    expect(page).to have_text("Temporarily unlocked by Ravi Sandoval, until")
     leave
 
     enter_as("tomas", at: "/records/outgoing-loan/LN-0001?mode=edit")
@@ -33,7 +33,7 @@ RSpec.describe "Protection" do
     # The ten minutes are over before the page thinks so: what counts is the server's clock.
     Server::Record.find_by!(number: "LN-0001").update!(lifted_until: Time.now + 2)
     visit("/records/outgoing-loan/LN-0001?mode=edit")
-    expect(page).to have_text("The form has been decided anew")
+    expect(page).to have_text("The form was updated")
     expect(page).to have_text("This outgoing loan is locked.")
     expect(form_field("purpose")).to have_css(".ruled-value")
     more("History")
@@ -42,9 +42,9 @@ RSpec.describe "Protection" do
 
   it "locks a loan by hand, with a reason that stands on it" do
     enter_as("asha", at: "/records/outgoing-loan/LN-0042")
-    more("Lock it")
+    more("Lock …")
     fill_in("Why", with: "In dispute")
-    click_button("Lock it")
+    click_button("Lock", exact: true)
     expect(page).to have_text("Asha Brandt locked it on")
     expect(page).to have_text("“In dispute”")
     leave
@@ -55,10 +55,10 @@ RSpec.describe "Protection" do
   it "shows a covered value for one look, with a reason, and the auditor finds that in the journal" do
     enter_as("ravi", at: "/records/outgoing-loan/LN-0042")
     expect(page).to have_no_text("Ilse Marrow")
-    more("Reveal a covered value")
+    more("Reveal a masked value")
     fill_in("Why", with: "The crate is lost")
     choose_option("What to reveal", "Borrower contact")
-    click_button("Show it")
+    click_button("Reveal")
     expect(page).to have_text("Ilse Marrow")
     expect(page).to have_text("4 more looks within the hour")
     find(".ant-modal-close").click
@@ -127,7 +127,7 @@ RSpec.describe "Protection" do
 
   it "brings a file of records in: every row judged first, then all of it" do
     enter_as("asha", at: "/records/outgoing-loan")
-    click_button("Bring in")
+    click_button("Import")
     file = Tempfile.new(["loans", ".csv"])
     file.write("number,purpose,unit_value\nLN-0042,research,\nLN-0001,research,\n,exhibition,100\n")
     file.close

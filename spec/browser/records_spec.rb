@@ -69,7 +69,7 @@ RSpec.describe "Records" do
   it "says so when somebody else saved first, and keeps mine on top of theirs" do
     enter_as("tomas", at: "/records/outgoing-loan/LN-0042?mode=edit")
     form_field("borrower").find("input").set("Mine")
-    expect(page).to have_text("not saved")
+    expect(page).to have_text("Unsaved")
     desk = Server::RecordDesk.new(Server::Visitor.new("asha.brandt"))
     desk.update(
       "outgoing-loan", "LN-0042", { "purpose" => "research" },
@@ -101,7 +101,7 @@ RSpec.describe "Records" do
   it "says why a field is locked and who could change it, and reads numbers as people write them" do
     enter_as("tomas", at: "/records/outgoing-loan/LN-0042?mode=edit")
     click_button("Leaving date is locked: why?")
-    expect(form_field("leaving_date")).to have_text(/Leaving date holds once approved\. .* can change it/)
+    expect(form_field("leaving_date")).to have_text(/Leaving date holds once approved\. .* can edit it/)
     click_button(text: /Say why \d+ fields are locked/)
     expect(page).to have_css(".remark.shut", text: "locked Sign-off is the director’s.")
     expect_no_barrier

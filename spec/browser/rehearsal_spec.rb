@@ -52,7 +52,7 @@ RSpec.describe "Rehearsal" do
   it "marks what is made up, because whoever rehearses may not see it" do
     visit("/rehearsal?type=outgoing-loan&as=asha.brandt&record=LN-0042&policy=in_force")
     expect(page).to have_css(
-      "[role=note]", text: "values are made upbecause you can’t see the stored ones yourself: Borrower contact"
+      "[role=note]", text: "values are made up, because you can’t see the stored ones yourself: Borrower contact"
     )
     expect(form_field("borrower_contact")).to have_text("made up")
     expect(page).to have_no_text("Ilse Marrow")

@@ -81,13 +81,13 @@ RSpec.describe "Rules" do
 
   it "says what is missing, and does not take a blank audience for everyone" do
     click_button("New rule")
-    expect(page).to have_text("Some parts are still missing")
+    expect(page).to have_text("Incomplete: some parts are missing")
     expect(page).to have_no_css(".fault")
     fill_in("Title", with: "A first rule")
     click_button("Save to change set")
     expect(page).to have_text("Choose an audience, or everyone.")
     find("[aria-label='Audience'] label", text: "everyone").click
-    expect(page).to have_no_text("Say whom the rule is for")
+    expect(page).to have_no_text("Choose an audience")
     expect(page).to have_text("Choose what happens to the fields.")
   end
 
@@ -113,7 +113,7 @@ RSpec.describe "Rules" do
     click_link("Changes")
     expect(page).to have_css(".change-row", text: "removed")
     click_button("Remove edit")
-    expect(page).to have_text("No edit is waiting.")
+    expect(page).to have_text("No edits yet.")
   end
 
   it "lets the auditor read and not write" do

@@ -27,7 +27,7 @@ RSpec.describe "A session that ends in the middle of work" do
   it "keeps what was typed into a record" do
     enter_as("tomas", at: "/records/outgoing-loan/LN-0042?mode=edit")
     form_field("borrower").find("input").set("Half typed")
-    expect(page).to have_text("not saved")
+    expect(page).to have_text("Unsaved")
     end_all_sessions
     press("Save")
     expect(page).to have_field("Sign-in name")
@@ -57,13 +57,13 @@ RSpec.describe "A session that ends in the middle of work" do
   it "leaves no value in the browser once somebody has signed out, and nothing of theirs to the next" do
     enter_as("tomas", at: "/records/outgoing-loan/LN-0042?mode=edit")
     form_field("borrower").find("input").set("Half typed")
-    expect(page).to have_text("not saved")
+    expect(page).to have_text("Unsaved")
     expect(kept_in_browser).to include("Half typed", "Fenwick Hall Gallery")
     leave
     expect(kept_in_browser).not_to match(/Half typed|Fenwick/)
     enter_as("tomas", at: "/records/outgoing-loan/LN-0042?mode=edit")
     form_field("borrower").find("input").set("Typed by Tomas")
-    expect(page).to have_text("not saved")
+    expect(page).to have_text("Unsaved")
     # The session runs out, and somebody else comes in by the same tab.
     end_all_sessions
     press("Save")
@@ -84,7 +84,7 @@ RSpec.describe "A session that ends in the middle of work" do
     expect_no_barrier
     fill_in("Current password", with: Server::DemoData::PASSWORD)
     click_button("Change password")
-    expect(page).to have_text("Your password is changed")
+    expect(page).to have_text("Password changed")
     expect(Server::Account.named("asha").authenticate("another lantern")).to be_truthy
   end
 end

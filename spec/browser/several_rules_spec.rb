@@ -12,9 +12,9 @@ RSpec.describe "Rules taken together" do
     click_button("Several")
     rows = all(".rule-row").first(10).map { |row| row.find(".title").text }
     rows.each { |title| find(".rule-row", text: title, match: :first).click }
-    expect(page).to have_css("aside[aria-label='Several rules']", text: "10 rules are picked from the list")
+    expect(page).to have_css("aside[aria-label='Several rules']", text: "10 rules are selected")
     choose_option("What to do", "replace an audience")
-    choose_option("In the place of", "Registrar", typing: "Registrar")
+    choose_option("Instead of", "Registrar", typing: "Registrar")
     choose_option("Now", "Conservator", typing: "Conservator")
     click_button("Preview effect")
     changed = named.count { |rule| rows.include?(rule["title"]) }
@@ -38,8 +38,8 @@ RSpec.describe "Rules taken together" do
     find(".rule-row", text: "Insurance proved before signing").click
     click_button("Duplicate")
     choose_option("For records of", "Collection object")
-    expect(page).to have_css(".ant-modal", text: "In the place of Policy number")
-    choose_option("In the place of Insurer", "Maker", typing: "Maker")
+    expect(page).to have_css(".ant-modal", text: "Instead of Policy number")
+    choose_option("Instead of Insurer", "Maker", typing: "Maker")
     click_button("Create draft")
     expect(page).to have_current_path(/type=collection-object/)
     expect(page).to have_css(".rule-row", text: "Insurance proved before signing")

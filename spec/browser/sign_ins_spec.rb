@@ -7,7 +7,7 @@ RSpec.describe "Sign-ins" do
     choose_option("Person of the directory", "Greta Moss", typing: "greta")
     expect(page).to have_field("Name", with: "Greta Moss")
     fill_in("Initial password, at least 10 characters", with: Server::DemoData::PASSWORD)
-    click_button("Let in")
+    within(".sign-in-form") { click_button("Add") }
     expect(page).to have_css("[aria-label='Sign-ins'] tr", text: "greta.moss")
     expect_no_barrier
     find(".ant-modal-footer button", text: "Close").click
@@ -25,7 +25,7 @@ RSpec.describe "Sign-ins" do
       fill_in("Name", with: "Another Asha")
       fill_in("Initial password, at least 10 characters", with: Server::DemoData::PASSWORD)
     end
-    click_button("Let in")
+    within(".sign-in-form") { click_button("Add") }
     expect(page).to have_css("[role=alert]", text: "Login has already been taken")
     expect(page).to have_field("Name", with: "Another Asha")
   end

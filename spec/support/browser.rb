@@ -38,8 +38,8 @@ end
 Capybara.default_driver = :chromium
 Capybara.javascript_driver = :chromium
 Capybara.run_server = false
-# Long, because it costs only what fails: a machine under load takes its time.
-Capybara.default_max_wait_time = 60
+# In seconds. Long, because it costs only what fails: a machine under load takes its time.
+Capybara.default_max_wait_time = Integer(ENV.fetch("COBALT_PATIENCE", 60))
 Capybara.enable_aria_label = true
 
 require_relative "copied_server"

@@ -77,7 +77,8 @@ RSpec.describe CobaltLedger::Changes::Comparison do
     hidden = rule("notes", "hide", reach: { "modes" => ["edit"], "channels" => %w[automation interface] })
     expect(told([], [hidden])).to match([/through an automation or .+: Editable becomes Hidden\.$/])
     refusing = editing("count", { "effect" => "refuse", "message" => "Not so" })
-    expect(told([], [refusing])).to match([/^Everyone is refused more saves because of Count .+ refused with “Not so”\.$/])
+    more = /^Everyone is refused more saves because of Count .+ refused with “Not so”\.$/
+    expect(told([], [refusing])).to match([more])
     setting = editing("count", { "effect" => "set", "to" => { "value" => 0 } })
     expect(told([], [setting])).to match([/^Everyone gets a different value in Count .+Editable, set to 0\.$/])
     more = [[], [field("fresh", label: "open")]].map { |fields| policy_document(fields: loan_fields + fields) }

@@ -19,7 +19,7 @@ export function NewChangeSet({ onClose, onBegun }: { onClose: () => void; onBegu
     <Modal
       open
       title="New change set"
-      okText="Begin"
+      okText="Create"
       okButtonProps={{ disabled: name.trim() === "", loading: begin.isPending }}
       onOk={() => begin.mutate({ body: { name: name.trim(), purpose } })}
       onCancel={onClose}

@@ -14,7 +14,7 @@ module CobaltLedger
         %w[schema] => ->(*) { "is not an allowed member" },
         %w[const] => ->(details, _) { "must be #{JSON.generate(details['const'])}" },
         %w[enum] => ->(details, _) { "must be one of #{details['enum'].join(', ')}" },
-        %w[pattern] => ->(details, _) { "doesn’t have the form #{details['pattern']}" },
+        %w[pattern] => ->(details, _) { "does not have the form #{details['pattern']}" },
         %w[minLength minItems minProperties] => ->(*) { "must not be empty" },
         %w[maxLength maxItems maxProperties] => ->(details, error) { "is too long: at most #{details[error['type']]}" },
         %w[minimum] => ->(details, _) { "must be at least #{details['minimum']}" },

@@ -76,7 +76,7 @@ function Drop({ changeSet }: { changeSet: ChangeSet }) {
       }
     >
       <button type="button" className="plain">
-        Drop
+        Discard
       </button>
     </Popconfirm>
   );
@@ -108,7 +108,7 @@ function Describe({ changeSet, onClose }: { changeSet: ChangeSet; onClose: () =>
               })
             }
           >
-            Keep
+            Save
           </Button>
         </span>
       </div>

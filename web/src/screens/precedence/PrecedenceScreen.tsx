@@ -153,8 +153,8 @@ function Methods({
           <p>
             <Button type="primary" onClick={keep}>
               {picked
-                ? `Keep “${titles.get(picked) ?? picked}” for ${forWords} in the change set`
-                : `Let ${forWords} go ${widerWords} in the change set`}
+                ? `Use “${titles.get(picked) ?? picked}” for ${forWords}`
+                : `Make ${forWords} the ${widerWords}`}
             </Button>
           </p>
         )}

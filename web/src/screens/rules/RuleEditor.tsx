@@ -158,8 +158,8 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
             </Button>
             {dirty && (faults.length > 0 || !titled) && (
               <span className="soft">
-                {faults.length < 2 ? "One part is" : "Some parts are"} still missing{tried ? " or wrong" : ""}
-                .
+                Incomplete: {faults.length < 2 ? "one part is" : "some parts are"} missing
+                {tried ? " or wrong" : ""}.
               </span>
             )}
             {view && (

@@ -99,7 +99,7 @@ export function ExpectationsView() {
                           })
                         }
                       >
-                        Drop
+                        Remove
                       </button>
                     </span>
                   )}

@@ -52,7 +52,8 @@ export function WholeBar({ type, number, noun, mode, standing, etag, onGone }: P
         {lock && <Locked lock={lock} noun={noun} />}
         {lifted && (
           <span className="lock-note" role="status">
-            <b>Unlocked for a time</b> by {lifted.by}, until {localMoment(lifted.until)}; then it locks again.
+            <b>Temporarily unlocked</b> by {lifted.by}, until {localMoment(lifted.until)}; then it locks
+            again.
           </span>
         )}
         <span className="push row-flex">
