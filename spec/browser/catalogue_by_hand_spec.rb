@@ -58,7 +58,7 @@ RSpec.describe "The catalogue by hand" do
     visit("/catalogue?type=outgoing-loan&state=pending")
     click_button("Edit Packing")
     click_button("Retire")
-    expect(page).to have_css("[aria-label='Edits of the record type'] li", text: /no longer change Packing/)
+    expect(page).to have_css("[aria-label='Edits of the record type'] li", text: /no longer edit Packing/)
     keep
     click_button("Baselines")
     click_button("Add a baseline")
@@ -67,7 +67,7 @@ RSpec.describe "The catalogue by hand" do
     find(".ant-select-item-option", text: "Orrery Hall").click
     close_list
     choose_option("Add a field", "Courier", typing: "Cour")
-    expect(page).to have_css(".ant-modal li", text: /no longer change Courier.* at .*Tidewater House/)
+    expect(page).to have_css(".ant-modal li", text: /no longer edit Courier.* at .*Tidewater House/)
     click_button("Save to change set", class: "ant-btn", match: :first)
     expect(page).to have_css("section[aria-label='Baseline Quiet houses']", text: "at Orrery Hall")
     expect(page).to have_css("section[aria-label='Baseline Quiet houses']", text: "at Tidewater House")

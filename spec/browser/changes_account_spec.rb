@@ -28,7 +28,7 @@ RSpec.describe "The account of the changes" do
   def account
     visit("/changes")
     expect(page).to have_css("h2", text: "Whose access changes")
-    expect(page).to have_no_css("[role='status']", text: /Working out|Proving/)
+    expect(page).to have_no_css("[role='status']", text: /Calculating|Checking/)
     rows = all("table.ruled tbody tr").map do |row|
       cells = row.all("th, td")
       [cells[0].text.lines.first.strip, cells[3].text, cells[5].text.tr("\n", " "), cells[3][:class].include?("verm")]
@@ -46,11 +46,11 @@ RSpec.describe "The account of the changes" do
     put_rule(moved.merge("when" => { "compare" => "equal", "left" => { "field" => "stage" },
                                      "right" => { "value" => "enquiry" } }))
     count = about(account, "Item count")
-    expect(count.map { |row| row[1] }).to contain_exactly("may change more", "may change less")
+    expect(count.map { |row| row[1] }).to contain_exactly("can edit more", "can edit less")
     expect(count.find do |row|
-      row[1] == "may change more"
+      row[1] == "can edit more"
     end).to include(/when \(?Stage is one of Signed, Out or Returned/, true)
-    expect(count.find { |row| row[1] == "may change less" }).to include(/when .*Stage is Enquiry/, false)
+    expect(count.find { |row| row[1] == "can edit less" }).to include(/when .*Stage is Enquiry/, false)
 
     costly = rule("ol-costly-loans-name-a-courier")
     put_rule(costly.merge("when" => costly["when"].merge("right" => { "value" => 5 })))
@@ -86,7 +86,7 @@ RSpec.describe "The account of the changes" do
       type["fields"] << { "id" => "remark", "name" => "Remark", "kind" => "text", "label" => "open",
                           "section" => type["sections"][0]["id"] }
     end
-    expect(about(account, "Remark").map { |row| row[1] }).to include("sees more, may change more")
+    expect(about(account, "Remark").map { |row| row[1] }).to include("sees more, can edit more")
     change_type("study-visit") { |type| type["forms"][0]["sections"][0]["fields"].delete("topic") }
     expect(about(account, "Topic").map { |row| row[1] }).to include("no longer finds on the form")
   end
@@ -110,7 +110,7 @@ RSpec.describe "The account of the changes" do
                                         audience: { "any" => [{ "role" => "registrar" }] })
     expect(about(account, "Purpose")).to match([["Purpose", "must fill more", /Editable becomes Required/, false]])
     new_rule({ "effect" => "lock" })
-    expect(about(account, "Purpose").map { |row| row.values_at(1, 3) }.uniq).to eq([["may change less", false]])
+    expect(about(account, "Purpose").map { |row| row.values_at(1, 3) }.uniq).to eq([["can edit less", false]])
   end
 
   it "lists stored records that are met otherwise, brings findings, and asks once more before it exposes or traps" do

@@ -105,7 +105,7 @@ RSpec.describe "From files to an enforced form" do
     click_link("Changes")
     expect(page).to have_css(".change-row", text: "Record type Guided tour")
     expect(page).to have_text("Whose access changes")
-    expect(page).to have_text(/proved: brings \d/)
+    expect(page).to have_text(/Proved: \d+ new/)
     click_button("Publish 3 edits")
     expect(page).to have_text("Edition 2 is in force")
   end

@@ -53,7 +53,7 @@ RSpec.describe "The map" do
     within("aside[aria-label='Reasoning']") do
       expect(page).to have_css("h1", text: "Item count")
       expect(page).to have_css(
-        "button", text: /Read-only when Stage is one of Signed, Out or Returned; as when Stage is \w+/
+        "button", text: /Read-only when Stage is one of Signed, Out or Returned; for example when Stage is \w+/
       )
       expect(page).to have_css(".ledger", text: "14 Signed loans keep their figures")
       find("[aria-label^='Outcomes'] button", text: "Editable").click

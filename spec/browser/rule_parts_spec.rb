@@ -74,7 +74,7 @@ RSpec.describe "The parts of a rule" do
     expect_sentence("Loan fee is locked")
     become("open", label: "Otherwise, line 3")
     expect_sentence(/; Director’s sign-off is required; Loan fee is locked; otherwise Loan fee is open\./)
-    click_button("Remove line 2 out")
+    click_button("Remove line 2")
     expect_sentence(/kept\); Loan fee is locked; otherwise Loan fee is open\./)
     click_button("Undo")
     expect_sentence(/; Director’s sign-off is required; Loan fee is locked/)

@@ -14,7 +14,7 @@ RSpec.describe "Rules taken together" do
     rows.each { |title| find(".rule-row", text: title, match: :first).click }
     expect(page).to have_css("aside[aria-label='Several rules']", text: "10 rules are selected")
     choose_option("What to do", "replace an audience")
-    choose_option("Instead of", "Registrar", typing: "Registrar")
+    choose_option("Replace", "Registrar", typing: "Registrar")
     choose_option("Now", "Conservator", typing: "Conservator")
     click_button("Preview effect")
     changed = named.count { |rule| rows.include?(rule["title"]) }

@@ -79,5 +79,5 @@ function Findings({ title, findings, gone }: { title: string; findings: ChangeFi
 
 function summary(brings: number, takes: number): string {
   if (brings + takes === 0) return "Proved: no new findings and none resolved.";
-  return `proved: brings ${brings}, takes away ${takes}`;
+  return `Proved: ${brings} new, ${takes} resolved`;
 }

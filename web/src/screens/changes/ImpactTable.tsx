@@ -20,6 +20,23 @@ const SHOWN = 200;
 
 type Line = Impact["lines"][number];
 
+/** Directions as the API names them, in the words of the screen. */
+const DIRECTIONS: Record<string, string> = {
+  "may change more": "can edit more",
+  "may change less": "can edit less",
+  "must fill more": "must fill in more",
+  "must fill less": "must fill in less",
+  "may do more": "can do more",
+  "may do less": "can do less",
+  "now finds on the form": "now on the form",
+  "no longer finds on the form": "no longer on the form",
+  "is masked otherwise": "masked differently",
+  "holds another value": "different value",
+  "is offered another value": "different suggestion",
+  "is refused more": "more saves refused",
+  "is refused less": "fewer saves refused",
+};
+
 /** What the chosen change set does to whom. */
 export function ImpactTable() {
   const impact = api.useQuery("get", "/api/change-set/impact");
@@ -103,7 +120,7 @@ function ImpactLine({ line, state }: { line: Line; state: PolicyState }) {
         <Level level={line.before} words={line.before_words} />
       </td>
       <td style={{ width: 110 }} className={line.opens ? "wrap mark-verm" : "wrap soft"}>
-        {line.direction.join(", ")}
+        {line.direction.map((words) => DIRECTIONS[words] ?? words).join(", ")}
       </td>
       <td style={{ width: 44 }}>
         <Level level={line.after} words={line.after_words} />
