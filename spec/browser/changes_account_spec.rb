@@ -56,7 +56,7 @@ RSpec.describe "The account of the changes" do
     put_rule(costly.merge("when" => costly["when"].merge("right" => { "value" => 5 })))
     # Creating and editing are told apart: what is stored as signed is locked as a whole.
     expect(about(account, "Courier")).to all(
-      match(["Courier", "must fill more", /Insured total is at least 5/, false])
+      match(["Courier", "must fill in more", /Insured total is at least 5/, false])
     ).and(have_attributes(size: 2))
 
     masked = rule("ol-couriers-keep-the-last-three-digits")
@@ -77,10 +77,10 @@ RSpec.describe "The account of the changes" do
     new_rule({ "effect" => "hide" }, reach: { "channels" => %w[automation interface], "modes" => ["view"] })
     expect(about(account, "Purpose")).to match([["Purpose", "sees less", /everyone/i, false]])
     new_rule({ "effect" => "refuse", "message" => "Cancel", "at" => "form" }, reach: { "modes" => ["edit"] })
-    expect(about(account, "Purpose").map { |row| row[1] }).to all(include("is refused more"))
+    expect(about(account, "Purpose").map { |row| row[1] }).to all(include("more saves refused"))
     new_rule({ "effect" => "set", "to" => { "value" => 0 } }, targets: { "fields" => ["loan_fee"] })
     told = about(account, "Loan fee")
-    expect(told.map { |row| row[1] }.uniq).to eq(["holds another value"])
+    expect(told.map { |row| row[1] }.uniq).to eq(["different value"])
     expect(told.map { |row| row[2] }).to all(include("set to 0"))
     change_type("outgoing-loan") do |type|
       type["fields"] << { "id" => "remark", "name" => "Remark", "kind" => "text", "label" => "open",
@@ -88,7 +88,7 @@ RSpec.describe "The account of the changes" do
     end
     expect(about(account, "Remark").map { |row| row[1] }).to include("sees more, can edit more")
     change_type("study-visit") { |type| type["forms"][0]["sections"][0]["fields"].delete("topic") }
-    expect(about(account, "Topic").map { |row| row[1] }).to include("no longer finds on the form")
+    expect(about(account, "Topic").map { |row| row[1] }).to include("no longer on the form")
   end
 
   it "tells the otherwise half by its own condition, and never takes a lock or a requirement for an opening" do
@@ -108,7 +108,7 @@ RSpec.describe "The account of the changes" do
 
     new_rule({ "effect" => "require" }, reach: { "modes" => ["edit"] },
                                         audience: { "any" => [{ "role" => "registrar" }] })
-    expect(about(account, "Purpose")).to match([["Purpose", "must fill more", /Editable becomes Required/, false]])
+    expect(about(account, "Purpose")).to match([["Purpose", "must fill in more", /Editable becomes Required/, false]])
     new_rule({ "effect" => "lock" })
     expect(about(account, "Purpose").map { |row| row.values_at(1, 3) }.uniq).to eq([["can edit less", false]])
   end

@@ -56,11 +56,10 @@ RSpec.describe "An empty installation" do
   end
 
   it "says on every empty page what to do next" do
-    expect(page).to have_text("No record type yet. Import one")
+    expect(page).to have_text("No record types yet. To get started:")
     click_link("Catalogue", match: :first)
     expect(page).to have_text(
-      "No record type yet. Make one by hand, or import one: a JSON Schema, a CSV list of fields, or a policy " \
-      "document."
+      "No record types yet. Add one, or import a JSON Schema, a CSV list of fields or a policy document."
     )
     click_link("People")
     expect(page).to have_text("No people yet. Add a person, or import an LDIF export or a directory document.")
@@ -68,7 +67,7 @@ RSpec.describe "An empty installation" do
     expect(page).to have_text("No rules here yet, so there is nothing to audit.")
     expect(page).to have_no_css(".audit-progress")
     visit("/precedence")
-    expect(page).to have_text("No record type yet. Import one")
+    expect(page).to have_text("No record types yet. Import one from a file in the")
     click_link("Changes")
     expect(page).to have_text("No edits yet.")
     expect(page).to have_button("Nothing to publish", disabled: true)

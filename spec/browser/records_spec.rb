@@ -102,7 +102,7 @@ RSpec.describe "Records" do
     enter_as("tomas", at: "/records/outgoing-loan/LN-0042?mode=edit")
     click_button("Leaving date is locked: why?")
     expect(form_field("leaving_date")).to have_text(/Leaving date holds once approved\. .* can edit it/)
-    click_button(text: /Say why \d+ fields are locked/)
+    click_button(text: /Show why \d+ fields are locked/)
     expect(page).to have_css(".remark.shut", text: "locked Sign-off is the director’s.")
     expect_no_barrier
     leave

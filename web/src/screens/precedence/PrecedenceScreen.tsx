@@ -33,7 +33,7 @@ export default function PrecedenceScreen() {
         {(!data || !ready) && !precedence.error && <Loading />}
         {data && ready && !type && (
           <div className="empty">
-            No record type yet. Import one from a file in the <Link to="/catalogue">Catalogue</Link>.
+            No record types yet. Import one from a file in the <Link to="/catalogue">Catalogue</Link>.
           </div>
         )}
         {data && type && (
