@@ -71,29 +71,41 @@ module Server
     # Edits that one entry of the journal names; of more it gives the number.
     NAMED = 20
 
-    # Times an edit is worked out anew because others wrote meanwhile.
-    TRIES = 10
+    # Times an edit is worked out while others may write.
+    TRIES = 3
 
     private
 
     # The block is given the change set and its document and gives the edits. They are judged before anybody is kept
-    # from writing, and kept if by then nothing has moved on. stored_values: as of put, nil to leave what is kept of
-    # them. Returns the edits.
-    def edited(stored_values = nil)
+    # from writing, and kept if by then nothing has moved on; where others are always faster, the last try keeps them
+    # from writing. stored_values: as of put, nil to leave what is kept of them. Returns the edits.
+    def edited(stored_values = nil, &block)
       LOCK.synchronize do
-        TRIES.times do
-          # Before all that is read: what another process writes after this is noticed.
-          standing = PolicyStore.instance.standing
-          change_set = ChangeSet.current
-          document = PolicyStore.instance.pending(change_set).document
-          edits = yield(change_set, document).map { |edit| up_to_date(edit) }
-          return edits if edits.empty?
-
-          policy = SoundPolicy.of(CobaltLedger::Changes::DocumentEdits.apply(document, edits), edits)
-          return edits if keep_all(change_set, edits, policy, standing, stored_values)
-        end
+        TRIES.times { attempt(stored_values, &block)&.then { |edits| return edits } }
+        Heavy::Dropped.never { ActiveRecord::Base.transaction { attempt(stored_values, &block) } } || raise(busy)
       end
-      raise Problem.new(503, "busy", "Too many edits at once. Try again.")
+    end
+
+    def busy = Problem.new(503, "busy", "Too many edits at once. Try again.")
+
+    # One try. nil where somebody else has written meanwhile.
+    def attempt(stored_values)
+      # Before all that is read: what another process writes after this is noticed.
+      standing = PolicyStore.instance.standing
+      change_set = ChangeSet.current
+      document = document_of(change_set) or return
+      edits = yield(change_set, document).map { |edit| up_to_date(edit) }
+      return edits if edits.empty?
+
+      policy = SoundPolicy.of(CobaltLedger::Changes::DocumentEdits.apply(document, edits), edits)
+      edits if keep_all(change_set, edits, policy, standing, stored_values)
+    end
+
+    # nil where it was published this moment, and nobody has chosen it: then the next is meant.
+    def document_of(change_set)
+      PolicyStore.instance.pending(change_set).document
+    rescue Problem => e
+      raise if Current.change_set || e.status != 410
     end
 
     # False where things no longer stand as they did.
