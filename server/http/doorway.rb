@@ -16,7 +16,6 @@ module Server
     # As a Rack application.
     def call(env)
       check_path(env)
-      env[Rack::PATH_INFO] = normal(env[Rack::PATH_INFO].to_s)
       read_query(env)
       # Bodies are JSON or nothing; Rack would otherwise read forms and files out of them before anybody has signed in.
       env[Rack::RACK_REQUEST_FORM_HASH] = {}
@@ -33,6 +32,7 @@ module Server
 
     private
 
+    # Leaves the address in its normal form.
     def check_path(env)
       path = env[Rack::PATH_INFO].to_s
       if path.match?(/%(?!\h\h)/n)
@@ -45,7 +45,11 @@ module Server
         raise Problem.new(400, "not-utf8", "The address is not UTF-8")
       end
       raise Problem.new(400, "bad-address", "The address contains a NUL character") if plain.include?("\0")
-      return if normal(path).start_with?("/api/", "/access/") || PAGE_METHODS.include?(env[Rack::REQUEST_METHOD])
+
+      env[Rack::PATH_INFO] = normal(path)
+      if env[Rack::PATH_INFO].start_with?("/api/", "/access/") || PAGE_METHODS.include?(env[Rack::REQUEST_METHOD])
+        return
+      end
 
       raise Problem.new(
         405,

@@ -20,22 +20,18 @@ module Server
     end
 
     # version: of the directory that was told about; by: name of who does it. Raises Problem where it has moved on.
-    # What it takes to work it out is done before anybody is kept waiting.
+    # What it takes to work it out is done before anybody is kept waiting; where a rule was edited meanwhile, once more.
     def keep(version, by)
-      standing = PolicyStore.instance.standing
-      newest = DirectoryVersion.newest
-      raise moved_on unless newest.sha256 == version
+      Importing::TRIES.times do
+        standing = PolicyStore.instance.standing
+        newest = DirectoryVersion.newest
+        raise moved_on unless newest.sha256 == version
 
-      after, = outcome(newest.directory_document)
-      prepared = DirectoryVersion.prepared(after, by: by)
-      PolicyEditor::LOCK.synchronize do
-        ActiveRecord::Base.transaction do
-          raise moved_on unless PolicyStore.instance.standing == standing
-
-          prepared.keep
-        end
+        after, = outcome(newest.directory_document)
+        prepared = DirectoryVersion.prepared(after, by: by)
+        return {} if PolicyEditor.where_standing(standing) { prepared.keep }
       end
-      {}
+      raise PolicyEditor.busy
     end
 
     private

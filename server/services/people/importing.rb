@@ -58,7 +58,7 @@ module Server
         kept = target == "directory" ? keep_people(after, standing) : keep_policy(before, after, revision)
         return { "target" => target } if kept
       end
-      raise Problem.new(503, "busy", "Too many edits at once. Try again.")
+      raise PolicyEditor.busy
     end
 
     # Times an import is worked out anew because somebody wrote meanwhile.
@@ -78,11 +78,7 @@ module Server
     # Returns false where things no longer stand as they did.
     def keep_people(after, standing)
       version = DirectoryVersion.prepared(after, by: @author)
-      Heavy::Dropped.never do
-        PolicyEditor::LOCK.synchronize do
-          ActiveRecord::Base.transaction { PolicyStore.instance.standing == standing && version.keep }
-        end
-      end
+      PolicyEditor.where_standing(standing) { version.keep }
     end
 
     def moved_on = Problem.new(412, "changed-meanwhile", "The data has changed since the preview. Preview it again.")

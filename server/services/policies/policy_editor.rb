@@ -22,6 +22,16 @@ module Server
       end
     end
 
+    # Runs the block alone and in a transaction, provided that nothing has moved on. standing: from PolicyStore, noted
+    # before what the block keeps was worked out. Returns what the block does, false where something has.
+    def self.where_standing(standing)
+      Heavy::Dropped.never do
+        LOCK.synchronize do
+          ActiveRecord::Base.transaction { PolicyStore.instance.standing == standing && yield }
+        end
+      end
+    end
+
     # One edit. if_match: ETag the editor started from, nil for a new subject, :any to leave it unchecked;
     # stored_values: what it makes of values that records hold (see CarriedValues), or nil. Returns the subject's
     # document (nil when removed). Raises Problem or CobaltLedger::BadInput.
@@ -60,6 +70,9 @@ module Server
       "\"#{[digest, document['rank']].compact.join('-')}\""
     end
 
+    # For who was overtaken again and again.
+    def self.busy = Problem.new(503, "busy", "Too many edits at once. Try again.")
+
     # Raises Problem where the change set is not as it was.
     def self.check_revision(change_set, revision)
       return if change_set.revision == revision
@@ -82,11 +95,13 @@ module Server
     def edited(stored_values = nil, &block)
       LOCK.synchronize do
         TRIES.times { attempt(stored_values, &block)&.then { |edits| return edits } }
-        Heavy::Dropped.never { ActiveRecord::Base.transaction { attempt(stored_values, &block) } } || raise(busy)
+        Heavy::Dropped.never do
+          ActiveRecord::Base.transaction do
+            attempt(stored_values, &block)
+          end
+        end || raise(self.class.busy)
       end
     end
-
-    def busy = Problem.new(503, "busy", "Too many edits at once. Try again.")
 
     # One try. nil where somebody else has written meanwhile.
     def attempt(stored_values)
@@ -110,16 +125,12 @@ module Server
 
     # False where things no longer stand as they did.
     def keep_all(change_set, edits, policy, standing, stored_values)
-      Heavy::Dropped.never do
-        ActiveRecord::Base.transaction do
-          next false unless PolicyStore.instance.standing == standing
-
-          edits.each { |edit| keep(change_set, edit) }
-          carry(change_set, edits, policy, stored_values)
-          change_set.touched!
-          note(change_set, edits)
-          true
-        end
+      self.class.where_standing(standing) do
+        edits.each { |edit| keep(change_set, edit) }
+        carry(change_set, edits, policy, stored_values)
+        change_set.touched!
+        note(change_set, edits)
+        true
       end
     end
 
