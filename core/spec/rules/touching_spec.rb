@@ -58,7 +58,7 @@ RSpec.describe CobaltLedger::Rules::Touching do
         told = described_class.new(made, directory, about).found
         reached = told.reject do |each|
           each.how.any? do |words|
-            words.start_with?("leaves out", "uses it in its condition", "names it, though")
+            words.start_with?("excludes", "uses it in its condition", "names it, though")
           end
         end
         expected = made.rules.select do |each|
