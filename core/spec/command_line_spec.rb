@@ -115,7 +115,7 @@ RSpec.describe CobaltLedger::Commands::CommandLine do
     told = JSON.parse(printed)["differences"].find { |each| each["mode"] == "edit" && each["channel"] == "form" }
     expect([status, told.slice("field", "direction", "when")]).to eq(
       [1, { "field" => "notes", "direction" => ["may change less"],
-            "when" => "Count is less than 4 (or is blank) and Count is at least 3" }]
+            "when" => "Count is 3" }]
     )
     example = file("example.json", told["example"])
     levels = [rules, locked].map do |policy|

@@ -50,7 +50,7 @@ RSpec.describe CobaltLedger::Space do
     expect(loans.decide(question(loans, user: "*"))["location"].level).to eq("hidden")
   end
 
-  describe "where the place is none of those named" do
+  describe "where the place isn't those named" do
     let(:places) { { places: [{ "id" => "lab", "name" => "Lab" }] } }
     let(:away) do
       rule("notes", "hide", kind: "guardrail", when: {

@@ -49,7 +49,7 @@ RSpec.describe "The account of the changes" do
     expect(count.map { |row| row[1] }).to contain_exactly("can edit more", "can edit less")
     expect(count.find do |row|
       row[1] == "can edit more"
-    end).to include(/when \(?Stage is one of Signed, Out or Returned/, true)
+    end).to include(/when \(?Stage is Signed, Out or Returned/, true)
     expect(count.find { |row| row[1] == "can edit less" }).to include(/when .*Stage is Enquiry/, false)
 
     costly = rule("ol-costly-loans-name-a-courier")

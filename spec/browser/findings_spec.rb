@@ -123,11 +123,11 @@ RSpec.describe "Findings" do
     cell("Item count", "Loans Officer").click
     keys(:enter)
     click_button("What would let Loans Officer edit it?")
-    expect(page).to have_css(".ask", text: "Editable\nwhen Stage is none of Signed, Out or Returned (or is blank)")
+    expect(page).to have_css(".ask", text: "Editable\nwhen Stage isn't Signed, Out or Returned (or is blank)")
     click_button("What stops Loans Officer from editing it?")
     expect(page).to have_css(
       ".ask",
-      text: "Read-only\nwhen Stage is one of Signed, Out or Returned\n14 “Signed loans keep their figures” gives locked"
+      text: "Read-only\nwhen Stage is Signed, Out or Returned\n14 “Signed loans keep their figures” gives locked"
     )
     click_button("Who else can see this?")
     expect(page).to have_css(".ask", text: "Tomas Reyl")

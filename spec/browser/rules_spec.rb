@@ -29,12 +29,12 @@ RSpec.describe "Rules" do
     choose_option("Comparison", "is one of")
     choose_option("Values", "Signed")
     keys(:escape)
-    expect(page).to have_css(".reads", text: "when Stage is one of Enquiry or Signed")
+    expect(page).to have_css(".reads", text: "when Stage is Enquiry or Signed")
     click_button("and …")
     choose_option("Join", "any of these holds")
-    expect(page).to have_css(".reads", text: "Stage is one of Enquiry or Signed or ")
+    expect(page).to have_css(".reads", text: "Stage is Enquiry or Signed or ")
     click_button("Save to change set")
-    expect(page).to have_css(".rule-row.on", text: "when Stage is one of Enquiry or Signed or")
+    expect(page).to have_css(".rule-row.on", text: "when Stage is Enquiry or Signed or")
     expect(page).to have_css(".rule-row.on", text: "changed")
   end
 

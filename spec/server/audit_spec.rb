@@ -197,12 +197,12 @@ RSpec.describe "The audit through the API" do
     expect(answer["groups"].first["levels"]).to eq(["editable"])
     call(:post, "/api/ask/what-for", asked)
     expect(answer["ways"].map { |way| [way["level"], way["when"]] }).to eq(
-      [["editable", "Stage is none of Signed, Out or Returned (or is blank)"]]
+      [["editable", "Stage isn't Signed, Out or Returned (or is blank)"]]
     )
     expect(
       answer["hindrances"].map { |each| [each["level"], each["when"], each["by"].map { |by| by["words"] }] }
     ).to eq(
-      [["read_only", "Stage is one of Signed, Out or Returned", ["14 “Signed loans keep their figures” gives locked"]]]
+      [["read_only", "Stage is Signed, Out or Returned", ["14 “Signed loans keep their figures” gives locked"]]]
     )
     call(:post, "/api/ask/what-for", asked.merge(field: "unit_value"))
     expect([answer["answer"], answer["ways"]]).to eq(["no", []])

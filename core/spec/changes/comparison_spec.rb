@@ -47,22 +47,22 @@ RSpec.describe CobaltLedger::Changes::Comparison do
   it "tells a condition that moves, both ways, though the outcomes are the same" do
     locked = ->(stages) { editing("count", "lock", when: compare("stage", "one_of", stages)) }
     expect(told([locked.call(%w[signed out])], [locked.call(%w[enquiry])])).to contain_exactly(
-      "Everyone can now edit Count of an outgoing loan when editing: Read-only becomes Editable, " \
-      "when Stage is one of Signed or Out.",
-      "Everyone can no longer edit Count of an outgoing loan when editing: Editable becomes Read-only, " \
-      "when Stage is one of Enquiry."
+      "When Stage is Signed or Out, everyone can now edit Count of an outgoing loan while editing: " \
+      "Read-only becomes Editable.",
+      "When Stage is Enquiry, everyone can no longer edit Count of an outgoing loan while editing: " \
+      "Editable becomes Read-only."
     )
   end
 
   it "tells a threshold and a mask that move" do
     locked = ->(limit) { editing("notes", "lock", when: compare("count", "at_least", limit)) }
     expect(told([locked.call(30)], [locked.call(3)])).to eq(
-      ["Everyone can no longer edit Notes of an outgoing loan when editing: Editable becomes Read-only, " \
-       "when Count is less than 30 (or is blank) and Count is at least 3."]
+      ["When Count is at least 3 and less than 30, everyone can no longer edit Notes of an outgoing loan while " \
+       "editing: Editable becomes Read-only."]
     )
     masked = ->(count) { editing("notes", mask("keep_last", count: count)) }
     expect(told([masked.call(3)], [masked.call(50)])).to eq(
-      ["Everyone sees more of Notes of an outgoing loan when editing: Masked (only the last 3 characters kept) " \
+      ["Everyone sees more of Notes of an outgoing loan while editing: Masked (only the last 3 characters kept) " \
        "becomes Masked (only the last 50 characters kept)."]
     )
   end
@@ -71,7 +71,7 @@ RSpec.describe CobaltLedger::Changes::Comparison do
     shown = editing("location", "show", audience: { "any" => [{ "role" => "courier" }] },
                                         window: { "until" => "2026-12-31" })
     expect(told([], [shown])).to eq(
-      ["Ilka Fenn sees more of and can now edit Location of an outgoing loan when editing: Hidden becomes " \
+      ["Ilka Fenn sees more of and can now edit Location of an outgoing loan while editing: Hidden becomes " \
        "Editable, until 1 Jan 2027 00:00 (UTC)."]
     )
     hidden = rule("notes", "hide", reach: { "modes" => ["edit"], "channels" => %w[automation interface] })
@@ -104,7 +104,7 @@ RSpec.describe CobaltLedger::Changes::Comparison do
   it "names a few people, and says it of several" do
     hidden = editing("notes", "hide", audience: { "any" => [{ "user" => "asha" }, { "role" => "courier" }] })
     expect(told([], [hidden])).to eq(
-      ["Asha Brandt and Ilka Fenn see less of and can no longer edit Notes of an outgoing loan when editing: " \
+      ["Asha Brandt and Ilka Fenn see less of and can no longer edit Notes of an outgoing loan while editing: " \
        "Editable becomes Hidden."]
     )
   end
@@ -122,9 +122,9 @@ RSpec.describe CobaltLedger::Changes::Comparison do
   it "tells what only records meet that somebody has temporarily unlocked" do
     locking = ->(kind) { rule([], "lock", id: "r9", kind: kind, targets: { "record" => true }) }
     told = told([locking.call("ordinary")], [locking.call("guardrail")])
-    expect(told).to include(/^Everyone can no longer .+, when the record is temporarily unlocked\.$/)
+    expect(told).to include(/^When the record is temporarily unlocked, everyone can no longer .+\.$/)
     expect(told([locking.call("ordinary")], [locking.call("ordinary"), editing("notes", "lock")]).grep(/Notes/))
-      .to match([/when the record is temporarily unlocked/])
+      .to match([/^When the record is temporarily unlocked/])
   end
 
   it "tells what a change of people does" do

@@ -11,27 +11,26 @@ RSpec.describe CobaltLedger::Changes::Consequences do
   end
 
   it "says whom a new rule touches, where, when and on what condition" do
-    locked = "can no longer edit Notes of an outgoing loan when editing"
-    expect(told([], [locking])).to eq(["Everyone #{locked}: Editable becomes Read-only, when Stage is Signed."])
+    locked = "can no longer edit Notes of an outgoing loan while editing"
+    expect(told([], [locking])).to eq(["When Stage is Signed, everyone #{locked}: Editable becomes Read-only."])
     narrow = locking.merge("audience" => { "any" => [{ "role" => "courier" }] },
                            "reach" => { "units" => ["kiln"], "modes" => %w[edit] })
     expect(told([], [narrow])).to eq(
-      ["Ilka Fenn #{locked} at The Kiln Works: Editable becomes Read-only, when Stage is Signed."]
+      ["When Stage is Signed, Ilka Fenn #{locked} at The Kiln Works: Editable becomes Read-only."]
     )
   end
 
   it "joins fields and modes that fare alike, and says what ends" do
     hiding = rule(%w[notes count], "hide", id: "r1")
     expect(told([], [hiding])).to contain_exactly(
-      "Everyone sees less of and can no longer edit Count and Notes of an outgoing loan when creating or editing: " \
+      "Everyone sees less of and can no longer edit Count and Notes of an outgoing loan while creating or editing: " \
       "Editable becomes Hidden.",
-      "Everyone sees less of Count, Total and Notes of an outgoing loan when viewing or listing: " \
-      "Read-only becomes Hidden.",
-      "Everyone sees less of Total of an outgoing loan when creating or editing: Read-only becomes Hidden."
+      "Everyone sees less of Count and Notes of an outgoing loan while viewing or listing: Read-only becomes Hidden.",
+      "Everyone sees less of Total of an outgoing loan: Read-only becomes Hidden."
     )
     expect(told([locking], [])).to eq(
-      ["Everyone can now edit Notes of an outgoing loan when editing: Read-only becomes Editable, " \
-       "when Stage is Signed."]
+      ["When Stage is Signed, everyone can now edit Notes of an outgoing loan while editing: Read-only becomes " \
+       "Editable."]
     )
     expect(told([locking], [locking])).to eq([])
   end

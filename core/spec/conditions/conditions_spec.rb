@@ -65,10 +65,10 @@ RSpec.describe CobaltLedger::Conditions do
     said = lambda do |comparison|
       parse({ "not" => comparison }).words(directory)
     end
-    expect(said.call(compare("stage", "one_of", %w[signed out]))).to eq("Stage is none of Signed or Out (or is blank)")
+    expect(said.call(compare("stage", "one_of", %w[signed out]))).to eq("Stage isn't Signed or Out (or is blank)")
     expect(said.call(compare("value", "at_least", 50_000))).to eq("Value is less than 50,000.00 (or is blank)")
-    expect(said.call(compare("notes", "begins_with", "x"))).to eq("Notes does not begin with “x” (or is blank)")
-    expect(said.call(compare("notes", "was_changed"))).to eq("Notes was not changed")
+    expect(said.call(compare("notes", "begins_with", "x"))).to eq("Notes doesn't begin with “x” (or is blank)")
+    expect(said.call(compare("notes", "was_changed"))).to eq("Notes wasn't changed")
     expect(said.call({ "not" => compare("notes", "is_filled") })).to eq("Notes is filled")
     CobaltLedger::Conditions::ComparisonMethod.members.each_value do |method|
       method.families.each { |family| expect(method.opposite(family)).not_to eq(method.words(family)) }
@@ -83,7 +83,7 @@ RSpec.describe CobaltLedger::Conditions do
       ]
     }
     expect(parse(tree).words(directory)).to eq(
-      "Stage is one of Signed or Out and (Value is at least 50,000.00 or Notes is blank)"
+      "Stage is Signed or Out and (Value is at least 50,000.00 or Notes is blank)"
     )
   end
 

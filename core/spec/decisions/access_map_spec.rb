@@ -134,7 +134,7 @@ RSpec.describe CobaltLedger::Decisions::AccessMap do
       )
     possible = both.feasible(asked(both))
     expect(%w[read_only editable].map { |level| possible.condition("notes", level, directory) }).to eq(
-      ["Stage is Signed", "Stage is not Signed (or is blank)"]
+      ["Stage is Signed", "Stage isn't Signed (or is blank)"]
     )
     expect(possible.condition("contact", "editable", directory)).to eq("Count is more than 4")
     expect(possible.condition("location", "hidden", directory)).to be_nil

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 RSpec.describe CobaltLedger::Decisions::Cover do
-  opposites = ["Stage is not Signed", "Count is at most 4", "Notes is neither"]
+  opposites = ["Stage isn't Signed", "Count is at most 4", "Notes is neither"]
   words = ["Stage is Signed", "Count is more than 4", "Notes is blank or Notes is “x”"]
 
   define_method(:told) { |feasible, wanted| described_class.new(feasible, wanted).words(words, opposites) }
@@ -25,7 +25,7 @@ RSpec.describe CobaltLedger::Decisions::Cover do
     feasible = [true, false].product([true, false], [true, false])
     both = feasible.select { |one, two, three| (one && three) || (!one && two) }
     expect(told(feasible, both)).to eq(
-      "(Stage is Signed and (Notes is blank or Notes is “x”)) or (Stage is not Signed and Count is more than 4)"
+      "(Stage is Signed and (Notes is blank or Notes is “x”)) or (Stage isn't Signed and Count is more than 4)"
     )
   end
 

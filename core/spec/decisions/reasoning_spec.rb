@@ -43,7 +43,7 @@ RSpec.describe CobaltLedger::Decisions::Reasoning do
   it "tells which part of a condition was false and the values it saw" do
     line = lines(account(signed, "notes", stage: "signed", count: 1), "rules")[1]
     expect(line).to include("applies" => "not_applicable", "part" => "condition")
-    expect(line["because"]).to eq("not when Stage is one of Signed or Out and Count is more than 1: Count is 1")
+    expect(line["because"]).to eq("not when Stage is Signed or Out and Count is more than 1: Count is 1")
     expect(line["condition"]["parts"].map { |part| part["outcome"] }).to eq([true, false])
   end
 

@@ -6,6 +6,9 @@ module Server
     # Lines sent at most.
     LIMIT = 2_000
 
+    # People named with a row or a line.
+    NAMES = 5
+
     # One account is worked out at a time; it is asked for by many.
     LOCK = Mutex.new
 
@@ -24,19 +27,28 @@ module Server
     end
 
     def to_h
-      { "people" => @lines.flat_map(&:users).uniq.size, "total" => @lines.size, "lines" => sent,
+      rows = sorted
+      place = 0
+      told = rows.map { |row| row(row, place).tap { place += row.entries.size } }
+      { "people" => @lines.flat_map(&:users).uniq.size, "total" => @lines.size, "rows" => told,
+        "lines" => rows.flat_map { |row| row.entries.map { |entry| line(entry.lines) } },
         "undecided" => @wording.not_told(@unsure) }
     end
 
     private
 
     # What gives somebody more comes first.
-    def sent
-      @lines
-        .sort_by { |line| [opens?(line) ? 0 : 1, -line.people.size, line.field] }
-        .first(LIMIT)
-        .group_by { |line| line.to_h.except(:mode, :example) }
-        .map { |_, same| line(same) }
+    def sorted
+      order = ->(line) { [opens?(line) ? 0 : 1, -line.people.size, line.field] }
+      @wording.rows(@lines.sort_by(&order).first(LIMIT)).sort_by { |row| order.call(row.line) }
+    end
+
+    # first: place of its first line among all that are sent.
+    def row(row, first)
+      users = row.people & @states.first.directory.users.map(&:id)
+      { "sentence" => @wording.row(row), "opens" => opens?(row.line), "people" => users.size,
+        "names" => users.first(NAMES).map { |id| @wording.who([id]) }, "first" => first, "lines" => row.entries.size,
+        "before" => row.line.before&.state&.level, "after" => row.line.after&.state&.level }.compact
     end
 
     # Does somebody see more, or may change or do more?
@@ -49,8 +61,8 @@ module Server
         "modes" => lines.map(&:mode), "channels" => line.channels,
         "units" => line.units.map { |id| @states.first.directory.name_of(:unit, id) },
         "direction" => line.direction, "opens" => opens?(line),
-        "when" => "#{@wording.under(line)}#{@wording.span(line)}", "who" => @wording.who(line.people),
-        "people" => line.users.size, "names" => line.users.first(5).map { |id| @wording.who([id]) },
+        "when" => "#{", when #{line.condition}" if line.condition}#{@wording.span(line)}", "who" => @wording.who(line.people),
+        "people" => line.users.size, "names" => line.users.first(NAMES).map { |id| @wording.who([id]) },
         "example" => line.example.to_h.except("form")
       )
     end

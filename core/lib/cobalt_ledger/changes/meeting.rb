@@ -51,9 +51,9 @@ module CobaltLedger
 
       # [Array of Line, was everything decided?]
       def lines
-        situations = Situations.new(@halves, @type, asked, @memory)
-        found = situations.found
-        return [seen(situations.tried), false] if found.nil?
+        @situations = Situations.new(@halves, @type, asked, @memory)
+        found = @situations.found
+        return [seen(@situations.tried), false] if found.nil?
 
         all = regions(found.found)
         lines = all.filter_map { |region| line(region) }
@@ -63,7 +63,7 @@ module CobaltLedger
       private
 
       # Combinations of outcomes that come to the same. stretches: [first, last]; examples: Array.
-      Region = Struct.new(:before, :after, :condition, :stretches, :examples)
+      Region = Struct.new(:before, :after, :asks, :stretches, :examples)
 
       def asked = @conditions + @stretches.conditions
 
@@ -125,21 +125,16 @@ module CobaltLedger
         told.group_by { |own, _, _| yield(own) }.filter_map do |(before, after), found|
           next if before == after
 
-          words = Decisions::Cover.new(feasible, found.map(&:first)).words(*self.words)
-          Region.new(before, after, when_so(words, more), [stretch, stretch],
+          asks = Decisions::WhenSo.asks(@conditions, feasible, found.map(&:first), mode, directory)
+          asks += ["the record is temporarily unlocked"] if more.any?
+          Region.new(before, after, asks, [stretch, stretch],
                      found.map { |_, _, example| example.merge(more) })
         end
       end
 
-      def when_so(condition, more)
-        return condition if more.empty?
-
-        [condition && "(#{condition})", "the record is temporarily unlocked"].compact.join(" and ")
-      end
-
       # Those of stretches in a row that come to the same become one.
       def joined(pieces)
-        pieces.group_by { |each| [each.before, each.after, each.condition] }.values.flat_map do |same|
+        pieces.group_by { |each| [each.before, each.after, each.asks] }.values.flat_map do |same|
           same.slice_when { |one, other| one.stretches[1] + 1 != other.stretches[0] }.map do |row|
             row[0].dup.tap do |all|
               all.stretches = [row[0].stretches[0], row[-1].stretches[1]]
@@ -149,16 +144,15 @@ module CobaltLedger
         end
       end
 
-      # The conditions in words, and their opposites.
-      def words
-        directory = @halves.compact.last.side.directory
-        @words ||= %i[words opposite_words].map { |way| @conditions.map { |each| each.public_send(way, directory) } }
-      end
+      def directory = @halves.compact.last.side.directory
+
+      # nil where a rule writes what the conditions read.
+      def mode = @situations.borne_on? ? nil : @place.mode
 
       def line(region)
         question = examples.of(region.examples, [region.before, region.after]) or return nil
         from, till = @stretches.bounds(*region.stretches)
-        line_of(region.before, region.after, question, condition: region.condition, from: from, till: till)
+        line_of(region.before, region.after, question, asks: region.asks, from: from, till: till)
       end
 
       # What is seen on some examples, where nothing is known of when else it is so.
@@ -174,7 +168,7 @@ module CobaltLedger
 
       def line_of(before, after, question, **more)
         Line.new(record_type: @type.id, field: @id, mode: @place.mode, channels: @place.channels, people: @people,
-                 units: @place.units, before: before, after: after, example: question, partly: false, **more)
+                 units: @place.units, before: before, after: after, example: question, asks: [], partly: false, **more)
       end
     end
   end

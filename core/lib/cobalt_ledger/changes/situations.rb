@@ -30,6 +30,9 @@ module CobaltLedger
         []
       end
 
+      # Does what rules write bear on the conditions?
+      def borne_on? = @halves.any? { |half| half.plan.value_effects.bear_on?(@conditions) }
+
       private
 
       def free = @conditions.any? { |node| node.reads.include?([:time]) } ? [[:time]] : []
@@ -39,9 +42,6 @@ module CobaltLedger
       end
 
       def feasibility(half) = Decisions::Feasibility.new(half.plan, half.base, @memory, free: free)
-
-      # Does what rules write bear on the conditions?
-      def borne_on? = @halves.any? { |half| half.plan.value_effects.bear_on?(@conditions) }
 
       # Do both policies know the same of what the conditions ask about?
       def alike?

@@ -30,20 +30,43 @@ module CobaltLedger
         "Not compared, because they exist on one side only: #{Words.list(counts)}."
       end
 
-      # lines: Array of Line. Returns sentences: what differs only in field or mode is told together.
-      def sentences(lines)
-        by_field = Merging.of(lines).group_by { |line| line.to_h.except(:field, :example) }.values
-        by_field
-          .group_by { |same| [same.map(&:field), same[0].to_h.except(:field, :mode, :example)] }
-          .map { |(fields, _), found| sentence(found[0][0], fields, found.map { |same| same[0].mode }) }
+      # lines: Array of Line. Returns sentences, one for each of their rows.
+      def sentences(lines) = rows(lines).map { |row| row(row) }
+
+      # lines: Array of Line. Returns an Array of Row.
+      def rows(lines) = Row.of(Merging.of(lines)) { |line| kind(line) }
+
+      # row: Row. Returns one sentence.
+      def row(row)
+        line = row.line
+        whom = "#{who(row.people)} #{Words.list(doing(row.direction, row.people))} "
+        told = "#{whom}#{named(row)}#{where(line, row.modes)}: #{change(line)}" \
+               "#{', in some records' if line.partly}#{span(line)}."
+        row.shared.empty? ? Words.capitalize(told) : "When #{row.shared.join(' and ')}, #{told}"
       end
 
-      # line: Line; fields: identifiers; modes: Array of String. Returns one sentence.
-      def sentence(line, fields = [line.field], modes = [line.mode])
-        whom = "#{Words.capitalize(who(line.people))} #{Words.list(doing(line))} "
-        "#{whom}#{named(line, fields)}#{where(line, modes)}: " \
-          "#{answer(line.before)} becomes #{answer(line.after)}#{under(line)}#{span(line)}."
+      # line: Line. Returns one sentence.
+      def sentence(line) = row(Row.new([Row::Entry.new([line])], line.asks, line.people))
+
+      # What of a row holds for one of its fields only: Array of words. entry: Row::Entry.
+      def qualified(row, entry)
+        line = entry.line
+        [
+          *different(line, row.line),
+          (only(line.people) if line.people.size < row.people.size),
+          *(line.asks - row.shared).map { |asks| "when #{asks.gsub(' (or is blank)', ' or is blank')}" }
+        ].compact
       end
+
+      # What becomes of one field of a row, where it is not the same as of most.
+      def different(line, most)
+        return [] if [line.before, line.after] == [most.before, most.after]
+
+        [line.before == most.before ? "becomes #{answer(line.after)}" : change(line)]
+      end
+
+      # line: Line. "Read-only becomes Editable".
+      def change(line) = "#{answer(line.before)} becomes #{answer(line.after)}"
 
       # What could not be told. undecided: Undecided.
       def undecided(undecided)
@@ -78,13 +101,6 @@ module CobaltLedger
         ].compact.join(", ")
       end
 
-      # ", when Stage is Signed", ", in some records" or "". line: Line.
-      def under(line)
-        return ", in some records" if line.partly
-
-        line.condition ? ", when #{line.condition}" : ""
-      end
-
       # ", from 1 Jan 2027 00:00 until 31 Mar 2027 23:00 (UTC)". line: Line.
       def span(line)
         told = [line.from && "from #{moment(line.from)}", line.till && "until #{moment(line.till)}"].compact
@@ -95,30 +111,35 @@ module CobaltLedger
 
       # users: Array of identifiers, not of all users.
       def users_in_words(users)
-        return Words.list(users.map { |id| @directory.name_of(:user, id) }) if users.size <= NAMED
+        return Words.list(names(users)) if users.size <= NAMED
 
-        kind_of(users) || Words.count(users.size, "person", "people")
+        @common ||= InCommon.new(@directory)
+        @common.words(users) || Words.some(names(users.first(NAMED)), users.size, "others")
       end
 
-      def doing(line)
-        told = line.direction
+      def names(users) = users.map { |id| @directory.name_of(:user, id) }
+
+      def doing(direction, people)
+        told = direction
         told = told.empty? ? ["sees something different in"] : told.map { |words| OF.fetch(words, words) }
-        return told unless several?(line.people)
+        return told unless several?(people)
 
         told.map { |words| words.sub(/\A(now |no longer )?\w+/) { |verb| SEVERAL.fetch(verb, verb) } }
       end
 
       # Is it told of them in the plural?
-      def several?(people) = people.size > 1 && !SINGULAR.match?(who(people))
+      def several?(people)
+        newcomer, users = people.partition { |id| id == Directory::User::NEWCOMER.id }
+        return false if people.size == 1 || users.size == @directory.users.size
 
-      # What stands for many and takes the verb of one.
-      SINGULAR = /\Aeveryone((?! and ).)*\z/
+        newcomer.any? || !who(people).start_with?("everyone")
+      end
+
+      BESIDE_FIELDS = %i[action record].freeze
 
       # Verbs of several people.
       SEVERAL = { "sees" => "see", "finds" => "find", "is" => "are", "gets" => "get", "now finds" => "now find",
                   "no longer finds" => "no longer find", "no longer has" => "no longer have" }.freeze
-
-      MEMBER = { role: "with the role", group: "in the group", department: "in the department", unit: "at" }.freeze
 
       # Words that stand before the name of a field.
       OF = {
@@ -130,30 +151,52 @@ module CobaltLedger
         "holds another value" => "gets a different value in",
         "is offered another value" => "gets a different suggestion for"
       }.freeze
-      private_constant :MEMBER, :OF, :SEVERAL, :SINGULAR
+      private_constant :BESIDE_FIELDS, :OF, :SEVERAL
 
-      def named(line, fields)
-        types = @policies.filter_map { |policy| policy.record_type(line.record_type) }
-        subjects = fields.map { |id| types.filter_map { |type| type.subject(id) }.last }
-        noun = Words.indefinite(types.last.noun)
-        return "#{Words.list(subjects.map(&:words), 'or')} #{noun}" if subjects.all? { |each| each.family == :action }
+      def named(row)
+        type = @policies.filter_map { |policy| policy.record_type(row.line.record_type) }.last
+        subjects = row.fields.map { |id| subject(type.id, id) }
+        noun = Words.indefinite(type.noun)
         return noun if subjects.all? { |each| each.family == :record }
 
-        "#{Words.list(subjects.map { |each| called(each) })} of #{noun}"
+        if subjects.all? { |each| each.family == :action }
+          return "#{Words.list(beside(row, subjects.map(&:words)), 'or')} #{noun}"
+        end
+
+        "#{Words.list(beside(row, subjects.map { |each| called(each) }))} of #{noun}"
       end
+
+      # Fields, actions and whole records are each spoken of in their own way.
+      def kind(line) = [subject(line.record_type, line.field).family] & BESIDE_FIELDS
+
+      # "Registrar only".
+      def only(people)
+        role = who(people)[/\Aeveryone with the role (.+)\z/, 1]
+        role ? "#{role} only" : "only for #{who(people)}"
+      end
+
+      # Names with what holds for one of them only.
+      def beside(row, names)
+        row.entries.zip(names).map do |entry, name|
+          told = qualified(row, entry)
+          told.empty? ? name : "#{name} (#{told.join('; ')})"
+        end
+      end
+
+      # A field, an action or the whole record.
+      def subject(type, id) = @policies.filter_map { |policy| policy.record_type(type)&.subject(id) }.last
 
       # In the middle of a sentence.
       def called(subject) = subject.family == :record ? Words.uncapitalize(subject.name) : subject.name
 
       def part(undecided)
         type = @policies.filter_map { |policy| policy.record_type(undecided.record_type) }.last
-        subject = @policies.filter_map { |policy| policy.record_type(type.id)&.subject(undecided.field) }.last
-        "#{called(subject)} of #{Words.indefinite(type.noun)}"
+        "#{called(subject(type.id, undecided.field))} of #{Words.indefinite(type.noun)}"
       end
 
       def where(line, modes)
         told = Words.list(modes.map { |mode| Rules::Sentence::MODES.fetch(mode) }, "or")
-        "#{" when #{told}" if modes.size < Decisions::Question::MODES.size}" \
+        "#{" while #{told}" if modes.size < Decisions::Question::MODES.size}" \
           "#{" through #{channels(line)}" if line.channels.size < Decisions::Question::CHANNELS.size}" \
           "#{" at #{units(line)}" if line.units.size < @directory.owning_units.size}"
       end
@@ -163,22 +206,6 @@ module CobaltLedger
       def moment(time) = time.getutc.strftime("%-d %b %Y %H:%M")
 
       def value(source, answer) = source == :blank ? "a blank" : answer.operands.fetch(source).words(@directory)
-
-      # All of a role, group, department or unit.
-      def kind_of(people)
-        @places ||= @directory.users.each_with_index.to_h { |user, place| [user.id, place] }
-        members[@directory.crowds.set(people.map { |id| @places.fetch(id) })]
-      end
-
-      # Hash of set of users to what they are together.
-      def members
-        nodes = { role: @directory.roles, group: @directory.groups, department: @directory.departments,
-                  unit: @directory.units }
-        @members ||= nodes.flat_map { |kind, list| list.map { |node| [kind, node] } }.reverse.to_h do |kind, node|
-          member = Directory::Audience::Member.new(kind, node.id)
-          [@directory.crowds.of(Directory::Audience.new(any: [member])), "everyone #{MEMBER.fetch(kind)} #{node.name}"]
-        end
-      end
     end
   end
 end

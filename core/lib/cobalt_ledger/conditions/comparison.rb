@@ -39,7 +39,7 @@ module CobaltLedger
         method_class.enter(one, other, world)
       end
 
-      def words(directory) = joined(method_class.words(left.family), directory)
+      def words(directory) = joined(method_class.said(left.family), directory)
 
       # What a blank does is said, because it makes no comparison hold, and so every opposite.
       def opposite_words(directory)
@@ -87,7 +87,7 @@ module CobaltLedger
       def joined(verb, directory) = [left.words(directory), verb, right && right_words(directory)].compact.join(" ")
 
       # Does it look up a field, whose value may be missing?
-      def may_be_blank?(operand) = operand.reads.any? { |kind, *| %i[entered stored related].include?(kind) }
+      def may_be_blank?(operand) = operand.reads.any? { |kind, *| %i[entered stored related attribute].include?(kind) }
 
       def right_words(directory)
         return right.words(directory) unless right.is_a?(Operands::Literals)

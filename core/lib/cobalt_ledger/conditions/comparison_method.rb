@@ -37,10 +37,13 @@ module CobaltLedger
         # The words between the two sides, for a field kind family.
         def words(_family) = raise(NotImplementedError)
 
-        # The words for its opposite between two values that are there. Without words of its own: "is not …", "does not
-        # …".
+        # The same in a sentence, where what follows tells how many there are: "Stage is Signed or Out".
+        def said(family) = words(family)
+
+        # The words for its opposite between two values that are there. Without words of its own: "isn't …",
+        # "doesn't …".
         def opposite(family)
-          words(family).sub(/\A(is|was)\b/, '\\1 not').sub(/\A(?!is|was)(\w+)s\b/, 'does not \\1')
+          said(family).sub(/\A(is|was)\b/, "\\1n't").sub(/\A(?!is|was)(\w+)s\b/, "doesn't \\1")
         end
 
         # family: of a field kind. True where such values can be compared so.

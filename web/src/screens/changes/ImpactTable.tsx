@@ -1,3 +1,4 @@
+import { useState } from "react";
 import { Link } from "react-router";
 import { api } from "../../api/client";
 import { useCatalogue, type PolicyState } from "../../api/queries";
@@ -19,23 +20,7 @@ const MODES: Record<string, string> = {
 const SHOWN = 200;
 
 type Line = Impact["lines"][number];
-
-/** Directions as the API names them, in the words of the screen. */
-const DIRECTIONS: Record<string, string> = {
-  "may change more": "can edit more",
-  "may change less": "can edit less",
-  "must fill more": "must fill in more",
-  "must fill less": "must fill in less",
-  "may do more": "can do more",
-  "may do less": "can do less",
-  "now finds on the form": "now on the form",
-  "no longer finds on the form": "no longer on the form",
-  "is masked otherwise": "masked differently",
-  "holds another value": "different value",
-  "is offered another value": "different suggestion",
-  "is refused more": "more saves refused",
-  "is refused less": "fewer saves refused",
-};
+type Row = Impact["rows"][number];
 
 /** What the chosen change set does to whom. */
 export function ImpactTable() {
@@ -55,7 +40,7 @@ type Props = {
 
 /** Who gains and who loses, on which field, in which mode, and when. */
 export function ImpactLines({ impact, state, records = false }: Props) {
-  const { lines, people, total, undecided } = impact;
+  const { rows, lines, people, total, undecided } = impact;
   return (
     <section style={{ marginTop: 18 }}>
       <div className="head">
@@ -73,26 +58,29 @@ export function ImpactLines({ impact, state, records = false }: Props) {
           {sentence}
         </p>
       ))}
-      {lines.length > 0 && (
-        <table className="ruled">
+      {rows.length > 0 && (
+        <table className="ruled impact">
           <thead>
             <tr>
-              <th className="margin" style={{ width: 170 }}>
-                Field
+              <th className="margin" style={{ width: 110 }}>
+                Access
               </th>
-              <th style={{ width: 120 }}>While</th>
-              <th colSpan={3}>Access</th>
-              <th>For whom, and when</th>
+              <th>Who, when and what</th>
             </tr>
           </thead>
           <tbody>
-            {lines.slice(0, SHOWN).map((line, place) => (
-              <ImpactLine key={place} line={line} state={state} />
+            {rows.slice(0, SHOWN).map((row) => (
+              <ImpactRow
+                key={row.first}
+                row={row}
+                lines={lines.slice(row.first, row.first + row.lines)}
+                state={state}
+              />
             ))}
           </tbody>
         </table>
       )}
-      {total > SHOWN && <p className="soft">and {total - SHOWN} more lines</p>}
+      {rows.length > SHOWN && <p className="soft">and {rows.length - SHOWN} more</p>}
       {total > 0 && (
         <p className="tag">While a record is locked by a person, its fields stay locked before and after.</p>
       )}
@@ -100,44 +88,87 @@ export function ImpactLines({ impact, state, records = false }: Props) {
   );
 }
 
-function ImpactLine({ line, state }: { line: Line; state: PolicyState }) {
-  const zone = useCatalogue(state).data?.vocabulary.time_zone ?? "";
-  const example = exampleSearch({ question: line.example }, state, zone);
+/** A sentence about all that changes alike; its parts on demand. */
+function ImpactRow({ row, lines, state }: { row: Row; lines: Line[]; state: PolicyState }) {
+  const [open, setOpen] = useState(false);
+  const named = row.names.every((name) => row.sentence.includes(name));
   return (
     <tr>
-      <th className="margin wrap" scope="row">
-        {line.field}
-        <div className="tag">{line.record_type}</div>
+      <th className="margin" scope="row">
+        <Level level={row.before} words="not present" /> <span aria-hidden>→</span>{" "}
+        <Level level={row.after} words="not present" />
+        <div className={row.opens ? "tag mark-verm" : "tag"}>{row.opens ? "more access" : ""}</div>
       </th>
       <td className="wrap">
-        {line.modes.map((mode) => MODES[mode]).join(", ")}
-        <div className="tag">
-          {line.units.length > 1 ? `${line.units.length} units` : line.units.join(", ")}
-          {line.channels.length < Object.keys(CHANNELS).length && <>, through {line.channels.join(", ")}</>}
-        </div>
-      </td>
-      <td style={{ width: 44 }}>
-        <Level level={line.before} words={line.before_words} />
-      </td>
-      <td style={{ width: 110 }} className={line.opens ? "wrap mark-verm" : "wrap soft"}>
-        {line.direction.map((words) => DIRECTIONS[words] ?? words).join(", ")}
-      </td>
-      <td style={{ width: 44 }}>
-        <Level level={line.after} words={line.after_words} />
-      </td>
-      <td className="wrap">
-        {line.who}
-        {line.people > line.names.length && <span className="soft"> ({line.names.join(", ")}, …)</span>}
-        {line.people <= line.names.length && !line.who.includes(line.names[0] ?? "") && (
-          <span className="soft"> ({line.names.join(", ")})</span>
-        )}
-        {line.when}
+        {row.sentence}
         <div className="soft">
-          {line.before_words} becomes {line.after_words} ·{" "}
-          <Link to={{ pathname: "/rehearsal", search: example }}>an example</Link>
+          {!named && `${row.names.join(", ")}${row.people > row.names.length ? ", …" : ""} · `}
+          {row.lines > 1 && (
+            <>
+              <button type="button" className="plain" aria-expanded={open} onClick={() => setOpen(!open)}>
+                {open ? "Hide" : "Show"} the {row.lines} parts
+              </button>
+              {" · "}
+            </>
+          )}
+          {lines[0] && <ExampleLink line={lines[0]} state={state} />}
         </div>
+        {open && <ImpactParts lines={lines} state={state} />}
       </td>
     </tr>
+  );
+}
+
+function ImpactParts({ lines, state }: { lines: Line[]; state: PolicyState }) {
+  return (
+    <table className="ruled parts">
+      <thead>
+        <tr>
+          <th>Field</th>
+          <th>While</th>
+          <th>Access</th>
+          <th>For whom, and when</th>
+        </tr>
+      </thead>
+      <tbody>
+        {lines.map((line, place) => (
+          <tr key={place}>
+            <th className="wrap" scope="row">
+              {line.field}
+            </th>
+            <td className="wrap">
+              {line.modes.map((mode) => MODES[mode]).join(", ")}
+              <div className="tag">
+                {line.units.length > 1 ? `${line.units.length} units` : line.units.join(", ")}
+                {line.channels.length < Object.keys(CHANNELS).length && (
+                  <>, through {line.channels.join(", ")}</>
+                )}
+              </div>
+            </td>
+            <td className="wrap">
+              {line.before_words} becomes {line.after_words}
+            </td>
+            <td className="wrap">
+              {line.who}
+              {line.when}{" "}
+              <span className="soft">
+                · <ExampleLink line={line} state={state} />
+              </span>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** Opens the question that both policies answer differently. */
+function ExampleLink({ line, state }: { line: Line; state: PolicyState }) {
+  const zone = useCatalogue(state).data?.vocabulary.time_zone ?? "";
+  return (
+    <Link to={{ pathname: "/rehearsal", search: exampleSearch({ question: line.example }, state, zone) }}>
+      See an example
+    </Link>
   );
 }
 

@@ -12,7 +12,8 @@ module CobaltLedger
         def self.holds?(left, right) = !right.include?(left)
         def self.enter(left, right, _world) = Solver::Formula.all(*right.map { |each| left.differs(each) })
         def self.words(_family) = "is none of"
-        def self.opposite(_family) = "is one of"
+        def self.said(_family) = "isn't"
+        def self.opposite(_family) = "is"
       end
     end
   end

@@ -9,7 +9,7 @@ module CobaltLedger
 
         def self.holds?(left, right) = left != right
         def self.enter(left, right, _world) = left.differs(right)
-        def self.words(_family) = "is not"
+        def self.words(_family) = "isn't"
         def self.opposite(_family) = "is"
       end
     end

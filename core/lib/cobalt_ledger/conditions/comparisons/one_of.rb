@@ -12,7 +12,7 @@ module CobaltLedger
         def self.holds?(left, right) = right.include?(left)
         def self.enter(left, right, _world) = Solver::Formula.any(*right.map { |each| left.equals(each) })
         def self.words(_family) = "is one of"
-        def self.opposite(_family) = "is none of"
+        def self.said(_family) = "is"
       end
     end
   end

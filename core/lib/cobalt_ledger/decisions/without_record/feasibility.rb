@@ -46,9 +46,8 @@ module CobaltLedger
         feasible = combinations.keys
         wanted = feasible.select { |vector| slot.decide(combinations[vector][0], @base.hand).level == level }
         conditions = slot.tests.map { |index| @plan.conditions[index] }
-        Cover.new(feasible, wanted).words(
-          conditions.map { |each| each.words(directory) }, conditions.map { |each| each.opposite_words(directory) }
-        )
+        mode = @plan.value_effects.bear_on?(conditions) ? nil : @plan.mode
+        WhenSo.words(conditions, feasible, wanted, mode, directory)
       end
 
       # Was everything about a field decided?
