@@ -44,7 +44,7 @@ RSpec.describe "Approval" do
     add_rule(record_type: "sale", targets: { "fields" => ["price"] }, effects: [{ "effect" => "show" }],
              audience: { "any" => [{ "role" => "courier" }] })
     expect(standing).to include("met" => false)
-    expect(standing["needed"].first["because"]).to eq("Price (Sale): sees more and may change more")
+    expect(standing["needed"].first["because"]).to eq("Price (Sale): sees more and can edit more")
     expect(publish).to eq(409)
   end
 

@@ -18,6 +18,13 @@ RSpec.describe CobaltLedger::Changes::InCommon do
     (kind ? inside.uniq : all) - people.users.select { |user| left_out.include?(user.name) }.map(&:id)
   end
 
+  # Those whom words for what they are not in leave over.
+  outside = lambda do |words|
+    kind, start = described_class::OUTSIDE.find { |_, text| words.start_with?("#{text} ") }
+    names = words.delete_prefix("#{start} ").split(/, | or /)
+    all - names.flat_map { |name| people.within(kind, lists[kind].find { |each| each.name == name }.id) }
+  end
+
   # All of some roles, groups, departments or units, but for a few people; now and then anyone at all.
   some = lambda do |random|
     return all.select { random.rand < 0.5 } if random.rand < 0.1
@@ -34,12 +41,15 @@ RSpec.describe CobaltLedger::Changes::InCommon do
       users = some.call(random)
       next if [0, all.size].include?(users.size)
 
+      others = described_class.new(people).outside(all - users)
+      expect(outside.call(others)).to match_array(all - users), "seed #{seed}: #{others}" if others
+      found[:outside] += 1 if others
       words = described_class.new(people).words(users)
       next found[:no] += 1 if words.nil?
 
       found[:named] += 1
       expect(meant.call(words)).to match_array(users), "seed #{seed}: #{words}"
     end
-    expect(found[:no]).to be_positive
+    expect(found.values_at(:no, :outside)).to all(be_positive)
   end
 end

@@ -6,7 +6,20 @@ module CobaltLedger
     module Direction
       NOTHING = { sees: [0], changes: 0, fills: 0, does: 0 }.freeze
 
+      # What people read, where that is not the name.
+      SAID = {
+        "may change more" => "can edit more", "may change less" => "can edit less",
+        "must fill more" => "must fill in more", "must fill less" => "must fill in less", "may do more" => "can do more",
+        "may do less" => "can do less", "is masked otherwise" => "sees a different part",
+        "holds another value" => "gets a different value", "is offered another value" => "gets a different suggestion",
+        "is refused more" => "is refused more saves", "is refused less" => "is refused fewer saves"
+      }.freeze
+      private_constant :NOTHING, :SAID
+
       module_function
+
+      # names: as of `of`. Returns the same in plain words.
+      def said(names) = names.map { |name| SAID.fetch(name, name) }
 
       # before, after: Answer, or nil where the policy does not know the field. Returns an Array of words.
       def of(before, after)

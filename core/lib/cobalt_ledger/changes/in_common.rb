@@ -7,6 +7,9 @@ module CobaltLedger
     class InCommon
       # Kinds of what people are in, with the words for being in it.
       KINDS = { role: "with the role", group: "in the group", department: "in the department", unit: "at" }.freeze
+      # The words for not being in it.
+      OUTSIDE = { role: "without the role", group: "not in the group", department: "not in the department",
+                  unit: "not at" }.freeze
       # What is named at most, and people left out at most.
       MOST = 3
       BUT = 2
@@ -22,11 +25,16 @@ module CobaltLedger
       # users: Array of identifiers, not of all users. "everyone with the role Registrar or Courier", "everyone at
       # Tidewater House except Asha Brandt", or nil where it is nothing so short.
       def words(users)
-        wanted = @crowds.set(users.map { |id| @places.fetch(id) })
-        whole(wanted) || (everyone_but(wanted) if users.size > BUT * 2)
+        wanted = set(users)
+        whole(wanted, KINDS) || (everyone_but(wanted) if users.size > BUT * 2)
       end
 
+      # The same by what they are all not in: "without the role Courier", which is said of a person in nothing too.
+      def outside(users) = whole(everybody & ~set(users), OUTSIDE)&.delete_prefix("everyone ")
+
       private
+
+      def set(users) = @crowds.set(users.map { |id| @places.fetch(id) })
 
       def lists
         { role: @directory.roles, group: @directory.groups, department: @directory.departments,
@@ -48,10 +56,10 @@ module CobaltLedger
       def everybody = (1 << @places.size) - 1
 
       # All of one, or of several of a kind.
-      def whole(wanted)
+      def whole(wanted, words)
         found = @kinds.transform_values { |sets| cover(sets, wanted) }.compact
         kind, names = found.min_by { |_, list| list.size }
-        kind && "everyone #{KINDS[kind]} #{Words.list(names, 'or')}"
+        kind && "everyone #{words[kind]} #{Words.list(names, 'or')}"
       end
 
       # Names of at most MOST sets that are the wanted people together, or nil.

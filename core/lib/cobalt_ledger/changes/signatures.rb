@@ -99,7 +99,7 @@ module CobaltLedger
         line = account[0].find do |each|
           covered?(approval, each) && (!approval.opens || each.direction.intersect?(OPENING))
         end
-        line && "#{name(line)}: #{Words.list(line.direction)}"
+        line && "#{name(line)}: #{Words.list(Direction.said(line.direction))}"
       end
 
       # What could not be decided is signed for like what it may be.

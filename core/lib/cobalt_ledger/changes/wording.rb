@@ -76,16 +76,7 @@ module CobaltLedger
 
       # Whom it is about: "everyone", "everyone with the role Courier", "Asha Brandt and Ilka Fenn" or "12 people", and
       # beside them the newcomer. people: Array of identifiers of the population.
-      def who(people)
-        @whole[people] ||= begin
-          newcomer, users = people.partition { |id| id == Directory::User::NEWCOMER.id }
-          if users.size == @directory.users.size then newcomer.any? ? "everyone" : "everyone in the directory"
-          else
-            Words.list([(users_in_words(users) if users.any?),
-                        (Words.uncapitalize(Directory::User::NEWCOMER.name) if newcomer.any?)].compact)
-          end
-        end
-      end
+      def who(people) = @whole[people] ||= whom(people)
 
       # "Masked (only the last 3 characters kept), begins with “b”". answer: Answer or nil.
       def answer(answer)
@@ -109,13 +100,25 @@ module CobaltLedger
 
       private
 
-      # users: Array of identifiers, not of all users.
-      def users_in_words(users)
+      def whom(people)
+        newcomer, users = people.partition { |id| id == Directory::User::NEWCOMER.id }
+        return newcomer.any? ? "everyone" : "everyone in the directory" if users.size == @directory.users.size
+        return Words.uncapitalize(Directory::User::NEWCOMER.name) if users.empty?
+        return in_words(users) if newcomer.empty?
+
+        outside = common.outside(users) and return "everyone #{outside}"
+        "#{in_words(users)}, and #{Words.uncapitalize(Directory::User::NEWCOMER.name)}"
+      end
+
+      # users: Array of identifiers, not of all users, at least one.
+      def in_words(users)
         return Words.list(names(users)) if users.size <= NAMED
 
-        @common ||= InCommon.new(@directory)
-        @common.words(users) || Words.some(names(users.first(NAMED)), users.size, "others")
+        common.words(users) || common.outside(users)&.then { |outside| "everyone in the directory #{outside}" } ||
+          Words.some(names(users.first(NAMED)), users.size, "others")
       end
+
+      def common = @common ||= InCommon.new(@directory)
 
       def names(users) = users.map { |id| @directory.name_of(:user, id) }
 
@@ -129,10 +132,10 @@ module CobaltLedger
 
       # Is it told of them in the plural?
       def several?(people)
-        newcomer, users = people.partition { |id| id == Directory::User::NEWCOMER.id }
+        users = people - [Directory::User::NEWCOMER.id]
         return false if people.size == 1 || users.size == @directory.users.size
 
-        newcomer.any? || !who(people).start_with?("everyone")
+        !who(people).start_with?("everyone") || who(people).include?(", and ")
       end
 
       BESIDE_FIELDS = %i[action record].freeze

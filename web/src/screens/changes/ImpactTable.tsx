@@ -95,8 +95,11 @@ function ImpactRow({ row, lines, state }: { row: Row; lines: Line[]; state: Poli
   return (
     <tr>
       <th className="margin" scope="row">
-        <Level level={row.before} words="not present" /> <span aria-hidden>→</span>{" "}
-        <Level level={row.after} words="not present" />
+        <span className="turn">
+          <Level level={row.before} words="not present" />
+          <span aria-hidden>→</span>
+          <Level level={row.after} words="not present" />
+        </span>
         <div className={row.opens ? "tag mark-verm" : "tag"}>{row.opens ? "more access" : ""}</div>
       </th>
       <td className="wrap">
@@ -124,9 +127,9 @@ function ImpactParts({ lines, state }: { lines: Line[]; state: PolicyState }) {
     <table className="ruled parts">
       <thead>
         <tr>
-          <th>Field</th>
-          <th>While</th>
-          <th>Access</th>
+          <th style={{ width: 120 }}>Field</th>
+          <th style={{ width: 100 }}>While</th>
+          <th style={{ width: 170 }}>Access</th>
           <th>For whom, and when</th>
         </tr>
       </thead>
