@@ -18,10 +18,21 @@ module Server
       # Called when a job was put in the queue; set by whoever works jobs off.
       attr_writer :wake
 
-      # Puts a job in the queue. given: JSON-ready Hash; by: name of who starts it; account: their Account, or nil.
+      # Puts a job in the queue in place of what is under way on its topic, unless the newest on the topic will do: the
+      # block is told of that. One process at a time, so that no two put the same. given: JSON-ready Hash; by: name of
+      # who starts it; account: their Account, or nil. Returns the Job.
       def put(kind:, topic:, subject:, given:, by:, account:)
-        create!(kind: kind, topic: topic, subject: subject, given: JSON.generate(given), started_by: by,
-                account_id: account&.id).tap { @wake&.call }
+        added = nil
+        found = transaction do
+          newest = latest(kind, topic)
+          next newest if newest && block_given? && yield(newest)
+
+          open.where(kind: kind, topic: topic).find_each(&:cancel)
+          added = create!(kind: kind, topic: topic, subject: subject, given: JSON.generate(given), started_by: by,
+                          account_id: account&.id)
+        end
+        @wake&.call if added
+        found
       end
 
       # The next job for a runner, or nil. One whose runner is silent is taken up again; one that was taken up too often
@@ -75,6 +86,9 @@ module Server
     # What was asked: Hash.
     def given = JSON.parse(self[:given])
     def result = self[:result] ? JSON.parse(self[:result]) : {}
+
+    # Is it in the queue or under way?
+    def open? = %w[queued running].include?(status)
 
     # Has nobody ended it?
     def going? = self.class.exists?(id: id, status: "running", runner: runner)

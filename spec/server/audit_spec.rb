@@ -197,7 +197,7 @@ RSpec.describe "The audit through the API" do
     expect(answer["groups"].first["levels"]).to eq(["editable"])
     call(:post, "/api/ask/what-for", asked)
     expect(answer["ways"].map { |way| [way["level"], way["when"]] }).to eq(
-      [["editable", "Stage isn't Signed, Out or Returned (or is blank)"]]
+      [["editable", "Stage is Enquiry, Proposed or Approved (or is blank)"]]
     )
     expect(
       answer["hindrances"].map { |each| [each["level"], each["when"], each["by"].map { |by| by["words"] }] }

@@ -71,6 +71,26 @@ RSpec.describe "Long jobs" do
     )
   end
 
+  it "are put in the queue once, however many processes would do so at one moment" do
+    topics = Array.new(40) { |number| "topic #{number}" }
+    starts = Time.now + 0.5
+    copies = Array.new(4) do
+      Process.fork do
+        Server::Job.wake = nil
+        sleep([starts - Time.now, 0].max)
+        topics.each do |topic|
+          Server::Job.put(kind: "none", topic: topic, subject: "one", given: {}, by: "spec", account: nil) do |newest|
+            newest.subject == "one"
+          end
+        end
+      ensure
+        exit!(0)
+      end
+    end
+    copies.each { |copy| Process.wait(copy) }
+    expect(Server::Job.where(kind: "none").group(:topic).count).to eq(topics.to_h { |topic| [topic, 1] })
+  end
+
   it "each do what their file says, at times that the clocks know" do
     expect(Server::Jobs::Scheduled.names).to contain_exactly("audit_at_night", "clear_up", "follow_edits",
                                                              "publish_when_due", "seal_journal", "tell_of_reviews")

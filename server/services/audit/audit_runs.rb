@@ -3,8 +3,6 @@
 module Server
   # Runs of the audit: jobs, one at a time for each policy state.
   module AuditRuns
-    LOCK = Mutex.new
-
     class << self
       # The policies that are proved by themselves, by name: the one in force, and those of the open change sets. One
       # that is published or dropped while it is looked at is none of them any more. Hash of name to
@@ -21,15 +19,9 @@ module Server
       # of who starts it; account: their Account; first: record type to begin with, or nil. Returns the Job.
       def start(name, by:, account: nil, first: nil)
         name = whole(name)
-        LOCK.synchronize do
-          policy = PolicyStore.instance.compiled(name)
-          latest = latest(name)
-          return latest if latest && current?(latest, policy)
-
-          latest&.cancel
-          Job.put(kind: "audit", topic: name, subject: policy.subject, given: { "first" => first }, by: by,
-                  account: account)
-        end
+        policy = PolicyStore.instance.compiled(name)
+        Job.put(kind: "audit", topic: name, subject: policy.subject, given: { "first" => first }, by: by,
+                account: account) { |newest| current?(newest, policy) }
       end
 
       # Raises Problem, also where somebody else has started it.
@@ -58,7 +50,7 @@ module Server
         return false if AuditDigests.missing(policy).empty?
 
         run = latest(name)
-        run.nil? || run.subject != policy.subject || %w[queued running].include?(run.status)
+        run.nil? || run.subject != policy.subject || run.open?
       end
 
       # Digests of the parts that these policies stand on, as they are and as they were when they were last proved.
@@ -73,7 +65,7 @@ module Server
 
       def current?(run, policy)
         run.subject == policy.subject &&
-          (%w[queued running].include?(run.status) || (run.status == "done" && AuditDigests.missing(policy).empty?))
+          (run.open? || (run.status == "done" && AuditDigests.missing(policy).empty?))
       end
     end
   end

@@ -67,12 +67,8 @@ module Server
       end
 
       def start(given, subject, account, by)
-        topic = topic(given["rule"], account)
-        latest = Job.latest(KIND, topic)
-        return latest if latest && latest.subject == subject && %w[queued running].include?(latest.status)
-
-        latest&.cancel
-        Job.put(kind: KIND, topic: topic, subject: subject, given: given, by: by, account: account)
+        Job.put(kind: KIND, topic: topic(given["rule"], account), subject: subject, given: given, by: by,
+                account: account) { |newest| newest.subject == subject && newest.open? }
       end
     end
   end
