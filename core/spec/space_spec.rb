@@ -142,7 +142,7 @@ RSpec.describe CobaltLedger::Space do
     filled = ->(id) { { "compare" => "is_filled", "left" => { "field" => id } } }
     both = rule(%w[notes contact], "show", when: { "all" => [filled.call("notes"), filled.call("contact")] },
                                            otherwise: [{ "effect" => "hide" }])
-    expect(words([both], "dead_end").join).to include("shuts", "while it is blank")
+    expect(words([both], "dead_end").join).to include("locks", "while it is blank")
     signed = compare("stage", "equal", "signed")
     asked = [rule("notes", "require"), rule("notes", "hide", when: signed)]
     expect(words(asked, "required_out_of_reach").join).to include("Notes is required")

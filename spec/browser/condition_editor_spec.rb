@@ -59,7 +59,7 @@ RSpec.describe "Conditions and effects of every kind" do
     expect_sentence("on Monday, Tuesday, Wednesday, Thursday and Friday between 08:00 and 18:00 (Europe/London)")
     click_button("Remove the time limit")
     find("[aria-label='Hidden value, Become'] label", text: "cleared").click
-    expect_sentence("are hidden (and its value cleared).")
+    expect_sentence("are hidden (and cleared).")
     become("refused on save")
     fill_in("Message", with: "Ask Visitors first")
     expect_sentence("refused on save with “Ask Visitors first”.")

@@ -83,7 +83,7 @@ RSpec.describe CobaltLedger::Audit::Run do
     hiding = ->(**more) { rule("notes", "hide", when: { "not" => compare("stage", "equal", "out") }, **more) }
     found = audit(hiding.call, at: at).findings.find { |each| each.detector == "opened_by_typing" }
     expect(found.words).to match(
-      /\A\w+ \w+ types Stage Out, and sees what is stored in Notes, before anything is saved\.\z/
+      /\ABy entering Out in Stage, \w+ \w+ can see the stored Notes before anything is saved\.\z/
     )
     expect(found.example.question).to include("entered" => { "stage" => "out" }, "stored" => include("notes"))
     expect(found.example.levels).to eq("notes" => "editable")

@@ -51,7 +51,7 @@ RSpec.describe CobaltLedger::Formats::FormsReader do
     expect(%w[ilka asha].map { |user| level(engine, "notes", user: user) }).to eq(%w[read_only editable])
     standing =
       engine.decide(question(engine, user: "asha"), reasoning: ["notes"]).reasoning["notes"].rules.lines[0].standing
-    expect([standing.part, standing.because]).to eq([:form, "only on Short"])
+    expect([standing.part, standing.because]).to eq([:form, "applies only on Short"])
   end
 
   {

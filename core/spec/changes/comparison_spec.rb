@@ -80,7 +80,7 @@ RSpec.describe CobaltLedger::Changes::Comparison do
     more = /^Everyone is refused more saves because of Count .+ refused with “Not so”\.$/
     expect(told([], [refusing])).to match([more])
     setting = editing("count", { "effect" => "set", "to" => { "value" => 0 } })
-    expect(told([], [setting])).to match([/^Everyone gets a different value in Count .+Editable, set to 0\.$/])
+    expect(told([], [setting])).to match([/^Everyone gets a different value in Count .+: now set to 0\.$/])
     more = [[], [field("fresh", label: "open")]].map { |fields| policy_document(fields: loan_fields + fields) }
     lines = described_class.new(*more.map { |document| engine_of(document) }).lines
     expect(lines.map { |line| [line.field, line.before, line.after.state.level, line.direction] }).to include(

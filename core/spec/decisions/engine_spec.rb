@@ -31,7 +31,7 @@ RSpec.describe CobaltLedger::Decisions::Engine do
   it "names the right person in the reasoning of people who share a plan" do
     %w[asha ilka].each do |user|
       line = shared.decide(question(shared, user: user), reasoning: ["contact"]).reasoning["contact"].rules.lines[0]
-      expect(line.standing.because).to eq("#{directory.name_of(:user, user)} is not among Zora Nightingale")
+      expect(line.standing.because).to eq("applies only to Zora Nightingale, not to #{directory.name_of(:user, user)}")
     end
   end
 

@@ -54,6 +54,6 @@ RSpec.describe CobaltLedger::Access::Result do
       [[:rule, "1", false], [:rule, "2", false]]
     )
     expect(few.givers(:entry).map { |giver| [giver.source.number, giver.source.otherwise?] }).to eq([["1", true]])
-    expect(few.givers(:presence).map(&:to_a)).to eq([[:consistency, "locked removes required"]])
+    expect(few.givers(:presence).map(&:to_a)).to eq([[:consistency, "a locked field isn't required"]])
   end
 end

@@ -43,7 +43,7 @@ RSpec.describe CobaltLedger::Decisions::Reasoning do
   it "tells which part of a condition was false and the values it saw" do
     line = lines(account(signed, "notes", stage: "signed", count: 1), "rules")[1]
     expect(line).to include("applies" => "not_applicable", "part" => "condition")
-    expect(line["because"]).to eq("not when Stage is Signed or Out and Count is more than 1: Count is 1")
+    expect(line["because"]).to eq("condition not met: Stage is Signed or Out and Count is more than 1 (Count is 1)")
     expect(line["condition"]["parts"].map { |part| part["outcome"] }).to eq([true, false])
   end
 
@@ -57,9 +57,9 @@ RSpec.describe CobaltLedger::Decisions::Reasoning do
       )
     found = lines(account(away, "notes"), "rules")
     expect(found.map { |line| line["part"] }).to eq(%w[unit mode channel state audience audience])
-    expect(found[0]["because"]).to eq("only at The Kiln Works; the record is at Tidewater House")
-    expect(found[4]["because"]).to eq("Asha Brandt is not among Courier")
-    expect(found[5]["because"]).to eq("Asha Brandt is excepted as Asha Brandt")
+    expect(found[0]["because"]).to eq("applies only at The Kiln Works; the record is at Tidewater House")
+    expect(found[4]["because"]).to eq("applies only to Courier, not to Asha Brandt")
+    expect(found[5]["because"]).to eq("Asha Brandt is excluded (Asha Brandt)")
   end
 
   it "lists guardrails apart, with what they tightened" do

@@ -33,7 +33,7 @@ RSpec.describe CobaltLedger::Rules::Sentence do
 
   it "names whole sections" do
     expect(sentence(rule([], "lock", targets: { "sections" => ["main"] }))).to end_with(
-      ": every field under Main is locked."
+      ": all fields under Main are locked."
     )
   end
 end

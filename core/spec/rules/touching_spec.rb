@@ -25,10 +25,10 @@ RSpec.describe CobaltLedger::Rules::Touching do
 
   it "finds a field by name, through its section and in conditions, with what it becomes" do
     expect(found(policy_of_three, { record_type: "loan", field: type.field("notes") })).to eq(
-      [["named", "names it", "locked; otherwise open"], ["section", "through every field under Main", "hidden"]]
+      [["named", "names it", "locked; otherwise open"], ["section", "through all fields under Main", "hidden"]]
     )
     expect(found(policy_of_three, { record_type: "loan", field: type.field("count") })).to eq(
-      [["section", "through every field under Main", "hidden"], ["other", "names it", "required"],
+      [["section", "through all fields under Main", "hidden"], ["other", "names it", "required"],
        ["named", "uses it in its condition", nil]]
     )
   end

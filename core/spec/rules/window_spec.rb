@@ -64,7 +64,7 @@ RSpec.describe CobaltLedger::Conditions::Window do
     after = decide.call("at" => "2026-07-01T12:00:00Z")
     expect(after["notes"].level).to eq("editable")
     expect(after.reasoning["notes"].rules.lines[0].standing.because).to eq(
-      "only until 30 Jun 2026; the time is Wed 1 Jul 2026 13:00 (Europe/London)"
+      "applies only until 30 Jun 2026; the time is Wed 1 Jul 2026 13:00 (Europe/London)"
     )
     expect(decide.call({})["notes"].level).to eq("read_only")
   end

@@ -61,7 +61,8 @@ module Server
         "modes" => lines.map(&:mode), "channels" => line.channels,
         "units" => line.units.map { |id| @states.first.directory.name_of(:unit, id) },
         "direction" => line.direction, "opens" => opens?(line),
-        "when" => "#{", when #{line.condition}" if line.condition}#{@wording.span(line)}", "who" => @wording.who(line.people),
+        "when" => "#{", when #{line.condition}" if line.condition}#{@wording.span(line)}",
+        "who" => @wording.who(line.people),
         "people" => line.users.size, "names" => line.users.first(NAMES).map { |id| @wording.who([id]) },
         "example" => line.example.to_h.except("form")
       )

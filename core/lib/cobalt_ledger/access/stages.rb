@@ -88,7 +88,7 @@ module CobaltLedger
           presence = Facets::OPTIONAL
           dropped << Result::Drop.new(
             :presence, Facets::REQUIRED,
-            state.visibility == Facets::HIDDEN ? "hidden removes required" : "locked removes required"
+            state.visibility == Facets::HIDDEN ? "a hidden field isn't required" : "a locked field isn't required"
           )
         end
         [dropped.empty? ? state : state.with(entry: entry, presence: presence), dropped]
@@ -112,10 +112,10 @@ module CobaltLedger
         return "computed by its formula, so it is locked" if @field.computed? && computed
         return "numbered by the system, so it is locked" if @field.numbered?
         return "nothing can be edited in #{@mode} mode" if %w[view list].include?(@mode)
-        return "hidden locks" if state.visibility == Facets::HIDDEN
+        return "a hidden field is locked" if state.visibility == Facets::HIDDEN
 
         if state.visibility == Facets::MASKED && !state.replace
-          return "masked locks, as the mask does not allow replacing"
+          return "a masked field is locked unless its mask allows replacing"
         end
 
         locked = above.find { |each| each.final.entry == Facets::LOCKED }

@@ -65,8 +65,14 @@ module CobaltLedger
         [line.before == most.before ? "becomes #{answer(line.after)}" : change(line)]
       end
 
-      # line: Line. "Read-only becomes Editable".
-      def change(line) = "#{answer(line.before)} becomes #{answer(line.after)}"
+      # line: Line. "Read-only becomes Editable"; where the level stays, only of what does not.
+      def change(line)
+        before, after = [line.before, line.after].map { |answer| parts(answer) }
+        before, after = [before - after, after - before] if before[0] == after[0] && before.to_set != after.to_set
+        return "now #{after.join(', ')}" if before.empty?
+
+        after.empty? ? "no longer #{before.join(', ')}" : "#{before.join(', ')} becomes #{after.join(', ')}"
+      end
 
       # What could not be told. undecided: Undecided.
       def undecided(undecided)
@@ -79,18 +85,7 @@ module CobaltLedger
       def who(people) = @whole[people] ||= whom(people)
 
       # "Masked (only the last 3 characters kept), begins with “b”". answer: Answer or nil.
-      def answer(answer)
-        return "not present" if answer.nil?
-
-        level = Access::State::LEVEL_NAMES.fetch(answer.state.level)
-        level += " (#{answer.state.mask.words})" if answer.state.mask
-        begins, writes = answer.written
-        [
-          level, begins && "begins with #{value(begins, answer)}", writes && "set to #{value(writes, answer)}",
-          *answer.offered.map { |each| "offered #{value(each, answer)}" },
-          *answer.refused.map { |_, message| "refused with “#{message}”" }, answer.shown ? nil : "not on the form"
-        ].compact.join(", ")
-      end
+      def answer(answer) = parts(answer).join(", ")
 
       # ", from 1 Jan 2027 00:00 until 31 Mar 2027 23:00 (UTC)". line: Line.
       def span(line)
@@ -99,6 +94,20 @@ module CobaltLedger
       end
 
       private
+
+      # What an answer says, the level first.
+      def parts(answer)
+        return ["not present"] if answer.nil?
+
+        level = Access::State::LEVEL_NAMES.fetch(answer.state.level)
+        level += " (#{answer.state.mask.words})" if answer.state.mask
+        begins, writes = answer.written
+        [
+          level, begins && "begins with #{value(begins, answer)}", writes && "set to #{value(writes, answer)}",
+          *answer.offered.map { |each| "offered #{value(each, answer)}" },
+          *answer.refused.map { |_, message| "refused with “#{message}”" }, answer.shown ? nil : "not on the form"
+        ].compact
+      end
 
       def whom(people)
         newcomer, users = people.partition { |id| id == Directory::User::NEWCOMER.id }

@@ -44,10 +44,10 @@ module CobaltLedger
       # Why it does not match, in words; nil when it does.
       def mismatch_words(principals, directory)
         excepted = except.find { |member| principals.include?(member.kind, member.id) }
-        return "#{principals.title} is excepted as #{naming(excepted, directory)}" if excepted
+        return "#{principals.title} is excluded (#{naming(excepted, directory)})" if excepted
         return nil if match?(principals)
 
-        "#{principals.title} is not among #{Words.list(any.map { |member| naming(member, directory) })}"
+        "applies only to #{Words.list(any.map { |member| naming(member, directory) })}, not to #{principals.title}"
       end
 
       def words(directory)

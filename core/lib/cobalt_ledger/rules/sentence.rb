@@ -80,14 +80,17 @@ module CobaltLedger
 
       def named(line)
         fields = line.field_ids.map { |id| @record_type.field(id)&.name || id }
-        sections = line.section_ids.map { |id| "every field under #{@record_type.section(id)&.name || id}" }
+        sections = line.section_ids.map { |id| @record_type.section(id)&.name || id }
+        sections = ["all fields under #{Words.list(sections)}"] if sections.any?
         actions = line.action_ids.map { |key| @record_type.action(key).doing }
         return "#{Words.list(actions)} it" if actions.any?
 
         line.whole? ? "the whole record" : Words.list(fields + sections)
       end
 
-      def verb(line) = [line.field_ids, line.section_ids, line.action_ids].sum(&:size) > 1 ? " are " : " is "
+      def verb(line)
+        line.section_ids.any? || [line.field_ids, line.action_ids].sum(&:size) > 1 ? " are " : " is "
+      end
     end
   end
 end

@@ -44,7 +44,7 @@ module CobaltLedger
                   true]
         end
 
-        return ["through every field under #{type_of(rule).section(field.section).name}", true] if rule.targets?(field)
+        return ["through all fields under #{type_of(rule).section(field.section).name}", true] if rule.targets?(field)
 
         looks_at?(rule, field) ? ["uses it in its condition", false] : :not
       end

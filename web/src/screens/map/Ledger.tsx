@@ -136,10 +136,7 @@ function EntryWords({ entry, search }: { entry: Entry; search: string }) {
       </Link>
       {entry.otherwise && <span className="soft"> · otherwise</span>}
       {entry.because && (
-        <div className={entry.applies === "in_doubt" ? "doubt" : "because"}>
-          {entry.applies === "not_applicable" ? "does not apply: " : ""}
-          {entry.because}
-        </div>
+        <div className={entry.applies === "in_doubt" ? "doubt" : "because"}>{entry.because}</div>
       )}
       {entry.condition && entry.applies === "applies" && (
         <div className="because">

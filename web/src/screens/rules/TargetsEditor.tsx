@@ -41,7 +41,7 @@ export function TargetsEditor({
       label: "Whole sections, with fields added later",
       options: type.sections.map((section) => ({
         value: `section:${section.id}`,
-        label: `every field under ${section.name}`,
+        label: `all fields under ${section.name}`,
       })),
     },
     ...type.sections.map((section) => ({

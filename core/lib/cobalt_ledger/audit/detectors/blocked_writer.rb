@@ -42,7 +42,7 @@ module CobaltLedger
           result = decision.result(field.id)
           ids = %w[locked hidden masked].flat_map { |kind| Decisions::Blame.rules(result, kind) }.map(&:id).uniq
           finding(
-            "#{writer.title} has to write #{field.name}, which is #{decision[field.id].level.tr('_', '-')} to it" \
+            "#{writer.title} must write #{field.name}, which is #{decision[field.id].level.tr('_', '-')} for it" \
             "#{where}.",
             fields: [field], rules: ids,
             example: Evidence.of(question, decision, [field])

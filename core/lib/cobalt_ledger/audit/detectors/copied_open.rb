@@ -58,7 +58,7 @@ module CobaltLedger
           question = @survey.question(user, unit, "view")
           finding(
             "“#{automation.title}” copies #{field.name} into #{made.field(own).name} of " \
-            "#{Words.indefinite(made.noun)}, where #{user.name} can see what is covered here.",
+            "#{Words.indefinite(made.noun)}, where #{user.name} can see a value that they can't see here.",
             fields: [field], example: Evidence.of(question, @survey.engine.decide(question).fields, [field])
           )
         end

@@ -32,7 +32,7 @@ module CobaltLedger
           user, unit, channel = lost.first
           [
             finding(
-              "#{user.name} may create #{Words.indefinite(@type.noun)} at #{@directory.name_of(:unit, unit)}, and " \
+              "#{user.name} can create #{Words.indefinite(@type.noun)} at #{@directory.name_of(:unit, unit)} but " \
               "can never open one there#{others(lost)}.",
               fields: [create, open], rules: rules(open),
               example: Evidence.of(question = @survey.question(user, unit, "create", channel: channel),
@@ -65,7 +65,7 @@ module CobaltLedger
         def asked = %w[create save open].map { |key| @type.action(key) }
 
         def others(lost)
-          lost.size > 1 ? " (nor can #{Words.count(lost.size - 1, 'other kind')} of person and unit)" : ""
+          lost.size > 1 ? ", as in #{Words.count(lost.size - 1, 'other case')}" : ""
         end
 
         def rules(open)

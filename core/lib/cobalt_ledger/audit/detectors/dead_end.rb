@@ -44,8 +44,8 @@ module CobaltLedger
           return nil unless example && anybody_stuck?(rule, kase, answer, field, deciding)
 
           finding(
-            "#{called(rule)} shuts #{field.name} while it is blank. On the example’s record at " \
-            "#{@directory.name_of(:unit, kase.question.unit)}, none of those it is for can change " \
+            "#{called(rule)} locks #{field.name} while it is blank. On the example’s record at " \
+            "#{@directory.name_of(:unit, kase.question.unit)}, no one it applies to can change " \
             "#{Words.list(deciding.map { |id| @type.field(id).name }, 'or')}.",
             fields: [field], rules: [rule], example: example,
             remedies: [part.otherwise? ? nil : guarded(rule, field), switch_off(rule)]
@@ -86,7 +86,7 @@ module CobaltLedger
         # Only once the field is filled.
         def guarded(rule, field)
           filled = { "compare" => "is_filled", "left" => { "field" => field.id } }
-          change(rule, "Let #{called(rule)} apply only once #{field.name} is filled") do |document|
+          change(rule, "Apply #{called(rule)} only once #{field.name} is filled") do |document|
             document.merge("when" => { "all" => [document["when"], filled] })
           end
         end

@@ -72,8 +72,8 @@ module CobaltLedger
           values = [one, other].map { |each| Access::Facets.name(facet, each.gives.facet(facet)) }
           winner = [one, other].find { |each| each.gives.facet(facet) == kase.result(outcomes).ruled.facet(facet) }
           finding(
-            "#{called(one)} and #{called(other)} disagree on #{names(fields)}: #{values[0]} against #{values[1]}, " \
-            "for #{how_many(one, other)} at once.",
+            "#{called(one)} and #{called(other)} disagree on #{names(fields)}: #{values[0]} or #{values[1]}, " \
+            "for #{how_many(one, other)}.",
             fields: fields, rules: [one.rule, other.rule].sort_by(&:id), facet: facet.to_s,
             winner: winner_words(kase, winner, facet), overlap: Overlap.new(@survey, one, other).to_h,
             example: @survey.example(kase, example), remedies: remedies(one.rule, other.rule, winner)

@@ -36,8 +36,8 @@ module CobaltLedger
 
         def tell(example, acting)
           finding(
-            "#{Words.list(acting.map { |rule| called(rule) })} change the form's values back and forth without " \
-            "end; it can't be saved so.",
+            "#{Words.list(acting.map { |rule| called(rule) })} keep changing the form's values without end, so it " \
+            "can't be saved.",
             fields: fields_written(acting), rules: acting, example: example,
             remedies: acting.map { |rule| switch_off(rule) }
           )

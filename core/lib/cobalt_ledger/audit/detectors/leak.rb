@@ -38,8 +38,8 @@ module CobaltLedger
           others.each { |id| wanted[@type.field(id)] = ->(each) { shown?(each.state) } }
           found = seek(total, wanted, @survey.crowds.everybody, modes: MET, accept: ->(each) { there?(each, input) })
           found && finding(
-            "#{total.name} gives away #{input.name}: #{found.question.principals.title} sees the one and everything " \
-            "else in “#{total.formula}”, and may not see the other#{Where.of(found, @survey)}.",
+            "#{total.name} reveals #{input.name}: #{found.question.principals.title} can see everything in " \
+            "“#{total.formula}” and its result, except #{input.name}#{Where.of(found, @survey)}.",
             fields: [total, input], rules: [],
             example: Evidence.of(found.question, found.decisions, [total, input], found.lines), remedies: []
           )
@@ -136,7 +136,7 @@ module CobaltLedger
 
         # Not only here, but in every mode and channel.
         def everywhere(rule)
-          change(rule, "Let #{called(rule)} reach every mode and channel") do |document|
+          change(rule, "Apply #{called(rule)} in every mode and channel") do |document|
             document.merge("reach" => (document["reach"] || {}).except("modes", "channels"))
           end
         end

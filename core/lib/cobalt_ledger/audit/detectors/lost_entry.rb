@@ -19,8 +19,8 @@ module CobaltLedger
             .map do |rule|
               fields = @type.fields.select { |field| rule.contributions_on(field).any?(&:clears?) }
               finding(
-                "#{called(rule)} clears #{names(fields)} when it hides #{fields.size == 1 ? 'it' : 'them'}: what was " \
-                "typed is lost once the form is saved.",
+                "#{called(rule)} clears #{names(fields)} when it hides #{fields.size == 1 ? 'it' : 'them'}: a " \
+                "typed value is lost when the form is saved.",
                 fields: fields, rules: [rule],
                 remedies: [change(rule, "Keep the value while #{called(rule)} hides it") { |document| kept(document) }]
               )

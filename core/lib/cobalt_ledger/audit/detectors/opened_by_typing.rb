@@ -33,7 +33,7 @@ module CobaltLedger
           typed = question.entered.keys.map { |id| @type.field(id) }
           said =
             Words.list(
-              typed.map { |each| "#{each.name} #{each.say(each.parse(question.entered[each.id]), @directory)}" }
+              typed.map { |each| typing(each, each.parse(question.entered[each.id])) }
             )
           rules =
             @survey
@@ -42,10 +42,14 @@ module CobaltLedger
                 rule.condition&.fields&.intersect?(typed.map(&:id)) && rule.audience.match?(question.principals)
               end
           finding(
-            "#{question.principals.title} types #{said}, and sees what is stored in #{field.name}, before anything " \
-            "is saved.",
+            "By #{said}, #{question.principals.title} can see the stored #{field.name} before anything is saved.",
             fields: [field] | typed, rules: rules, example: Evidence.of(question, decisions, [field], lines(question))
           )
+        end
+
+        # "typing Radium in Hazard", "clearing Hazard". field: Catalogue::Field; value: typed, nil for a blank.
+        def typing(field, value)
+          value.nil? ? "clearing #{field.name}" : "entering #{field.say(value, @directory)} in #{field.name}"
         end
 
         # What the record holds, and what is typed.

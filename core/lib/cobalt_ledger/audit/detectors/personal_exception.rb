@@ -22,7 +22,7 @@ module CobaltLedger
 
             finding(
               "#{called(rule)} names #{Words.list(people.map { |member| @directory.name_of(:user, member.id) })} and " \
-              "has no end.",
+              "has no end date.",
               fields: [], rules: [rule], remedies: [ended(rule), switch_off(rule)]
             )
           end

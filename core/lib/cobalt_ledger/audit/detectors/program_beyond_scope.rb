@@ -34,7 +34,7 @@ module CobaltLedger
           open = @type.action("open")
           question = @survey.question(user, unit, "view", channel: channel)
           finding(
-            "#{user.name} is not for #{@type.plural.downcase}, and may open them.",
+            "#{user.name} isn't for #{@type.plural.downcase} but can open them.",
             fields: [open], example: Evidence.of(question, @survey.engine.decide(question).actions, [open])
           )
         end

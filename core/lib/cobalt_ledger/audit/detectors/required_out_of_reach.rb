@@ -130,7 +130,7 @@ module CobaltLedger
         end
 
         def except(rule, members)
-          change(rule, "Do not ask it of those from whom it is kept, in #{called(rule)}") do |document|
+          change(rule, "Exempt users who can't see it from #{called(rule)}") do |document|
             document.merge(
               "audience" => document["audience"].merge("except" => (document["audience"]["except"] || []) | members)
             )

@@ -29,8 +29,8 @@ module CobaltLedger
             rule.audience.match?(found.question.principals) && allows?(rule, reveal)
           end
           finding(
-            "Someone with no role, group or department can reveal masked values of #{Words.indefinite(@type.noun)} " \
-            "revealed#{Where.of(found, @survey)}.",
+            "Someone with no role, group or department can reveal masked values of " \
+            "#{Words.indefinite(@type.noun)}#{Where.of(found, @survey)}.",
             fields: [reveal], rules: rules,
             example: Evidence.of(found.question, found.decisions, [reveal], found.lines),
             remedies: rules.map { |rule| switch_off(rule) }

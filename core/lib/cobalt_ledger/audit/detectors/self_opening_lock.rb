@@ -33,8 +33,8 @@ module CobaltLedger
           return nil unless example
 
           finding(
-            "#{called(rule)} locks #{target.name}, and #{kase.question.principals.title}, for whom it is meant, can " \
-            "change #{@type.field(lifting).name}, which unlocks it.",
+            "#{called(rule)} locks #{target.name}, but #{kase.question.principals.title}, to whom it applies, can " \
+            "unlock it by changing #{@type.field(lifting).name}.",
             fields: [target, @type.field(lifting)], rules: [rule], example: example,
             remedies: [lock_too(rule, target, lifting)]
           )
@@ -73,7 +73,7 @@ module CobaltLedger
           place = rule.lines.index(locking(rule, target).first.line)
           return nil if rule.lines[place].effects.any? { |effect| effect.facet.nil? }
 
-          change(rule, "Lock #{@type.field(lifting).name} by #{called(rule)} too") do |document|
+          change(rule, "Also lock #{@type.field(lifting).name} in #{called(rule)}") do |document|
             lines = document["lines"].dup
             lines[place] = lines[place].merge("fields" => (lines[place]["fields"] || []) | [lifting])
             document.merge("lines" => lines)

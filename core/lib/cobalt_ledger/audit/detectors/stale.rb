@@ -21,12 +21,12 @@ module CobaltLedger
               deciding = (rule.condition&.fields || []) - @type.fields.select { |field| rule.targets?(field) }.map(&:id)
               moving = deciding.find { |id| changeable?(rule, id) } or next
               finding(
-                "#{called(rule)} goes by #{@type.field(moving).name} as the form was opened, and " \
-                "#{@type.field(moving).name} can change while it is open.",
+                "#{called(rule)} depends on #{@type.field(moving).name} when the form opened, but " \
+                "#{@type.field(moving).name} can change while the form is open.",
                 fields: [@type.field(moving)],
                 rules: [rule],
                 remedies: [
-                  change(rule, "Let #{called(rule)} be decided at every change") do |document|
+                  change(rule, "Decide #{called(rule)} at every change") do |document|
                     document.except("timing")
                   end
                 ]

@@ -63,8 +63,8 @@ module CobaltLedger
 
         def tell(rule, reference, field, user, unit)
           finding(
-            "#{called(rule)} goes by #{field.name} of the #{reference.name.downcase}, which #{user.name} may not see " \
-            "at #{@directory.name_of(:unit, unit)}: what the rule does tells of it.",
+            "#{called(rule)} depends on #{field.name} of the #{reference.name.downcase}, which #{user.name} can't " \
+            "see at #{@directory.name_of(:unit, unit)}: its effect reveals the value.",
             fields: [reference], rules: [rule], remedies: [switch_off(rule)]
           )
         end

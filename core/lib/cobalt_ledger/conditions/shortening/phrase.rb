@@ -3,9 +3,9 @@
 module CobaltLedger
   module Conditions
     module Shortening
-      # A condition with the words for it. node: Node; said: takes a Directory and gives its words; comparisons: how many
-      # comparisons a reader meets in them; kind: :one, :all or :any, how its parts are joined;
-      # parts: Array of Phrase.
+      # A condition with the words for it. node: Node; said: takes a Directory and gives its words; comparisons: how
+      # many comparisons a reader meets in them; kind: :one, :all or :any, how its parts are joined; parts: Array of
+      # Phrase.
       Phrase = Struct.new(:node, :said, :comparisons, :kind, :parts) do
         # node: Node that words itself.
         def self.of(node, comparisons = 1) = new(node, ->(directory) { node.words(directory) }, comparisons, :one)

@@ -17,8 +17,10 @@ module CobaltLedger
           blank ? beside_blank(said) : said
         end
 
-        # Only to the cells beside it, and to a blank.
+        # Only to the cells beside it, and to a blank; to all others where that is said as all but one.
         def grown(mask, allowed)
+          return allowed if gap(runs(allowed))
+
           filled = (size - 1).times.select { |place| mask[place] == 1 }
           wider = mask | (allowed & (1 << (size - 1)))
           return wider | (filled.empty? ? 0 : mask) if filled.empty?

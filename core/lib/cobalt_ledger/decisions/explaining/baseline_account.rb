@@ -22,7 +22,7 @@ module CobaltLedger
         label = result.spoken.label
         left = result.left_to_label
         taken = Access::Facets::ALL.reject { |facet| label.start.facet(facet).nil? } - left
-        because = taken.any? ? "replaced by a baseline#{" for #{Words.list(taken)}" if left.any?}" : nil
+        because = taken.any? ? "overridden by a baseline#{" for #{Words.list(taken)}" if left.any?}" : nil
         line(
           :label, label, Blame.label(label), label.start,
           standing(left.empty? ? :not_applicable : :applies, because), label.start

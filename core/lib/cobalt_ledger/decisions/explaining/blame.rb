@@ -31,8 +31,14 @@ module CobaltLedger
         consistency = result.dropped.find { |drop| %i[entry permission].include?(drop.facet) }
         return above(consistency) if consistency
 
-        names = result.beginnings.map { |giver| name(giver) }
+        names = beginnings(result).map { |giver| name(giver) }
         names.empty? ? "by its baseline" : "by #{names.join(', ').sub(/\A./, &:downcase)}"
+      end
+
+      # What it began with, but for what every record or action begins with where there is something else.
+      def beginnings(result)
+        own = result.beginnings.reject { |giver| giver.kind == :label && giver.source.id.include?("/") }
+        own.empty? ? result.beginnings : own
       end
 
       # What took a facet away, with what is behind it where that is no rule.

@@ -109,7 +109,7 @@ module CobaltLedger
       def shut(window)
         unless window.outcome.nil?
           return Account::Standing.new(
-            applies: :not_applicable, part: :window, because: "only #{window.words}; #{window.saw}"
+            applies: :not_applicable, part: :window, because: "applies only #{window.words}; #{window.saw}"
           )
         end
 
@@ -124,7 +124,7 @@ module CobaltLedger
         deciding = account.deciding.filter_map(&:saw).uniq.join("; ")
         because =
           if account.outcome == false
-            "not when #{account.words}: #{deciding}"
+            "condition not met: #{account.words} (#{deciding})"
           else
             "can't be evaluated: #{deciding}; #{CLOSED}"
           end
@@ -149,13 +149,14 @@ module CobaltLedger
         case part
         when :unit
           units = Words.list(rule.reach.units.map { |id| @engine.directory.name_of(:unit, id) }, "or")
-          "only at #{units}; the record is at #{@engine.directory.name_of(:unit, @question.unit)}"
+          "applies only at #{units}; the record is at #{@engine.directory.name_of(:unit, @question.unit)}"
         when :form
-          "only on #{Words.list(rule.reach.forms.map { |id| @plan.record_type.form(id)&.name || id }, 'or')}"
+          "applies only on #{Words.list(rule.reach.forms.map { |id| @plan.record_type.form(id)&.name || id }, 'or')}"
         when :mode
-          "only when #{Words.list(rule.reach.modes.map { |mode| Rules::Sentence::MODES[mode] }, 'or')}"
+          "applies only when #{Words.list(rule.reach.modes.map { |mode| Rules::Sentence::MODES[mode] }, 'or')}"
         else
-          "only through #{Words.list(rule.reach.channels.map { |channel| Rules::Sentence::CHANNELS[channel] }, 'or')}"
+          channels = rule.reach.channels.map { |channel| Rules::Sentence::CHANNELS[channel] }
+          "applies only through #{Words.list(channels, 'or')}"
         end
       end
 

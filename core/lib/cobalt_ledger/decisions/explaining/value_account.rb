@@ -48,7 +48,7 @@ module CobaltLedger
         return nil if outcome || contribution.test.nil?
 
         account = contribution.test.explain(@settled.facts, @engine.directory)
-        "not when #{account.words}: #{account.deciding.filter_map(&:saw).uniq.join('; ')}"
+        "condition not met: #{account.words} (#{account.deciding.filter_map(&:saw).uniq.join('; ')})"
       end
 
       def computed(field)

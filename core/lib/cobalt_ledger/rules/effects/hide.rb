@@ -21,7 +21,7 @@ module CobaltLedger
         end
 
         def clears? = @clear
-        def words(_directory = nil) = clears? ? "hidden (and its value cleared)" : "hidden"
+        def words(_directory = nil) = clears? ? "hidden (and cleared)" : "hidden"
         def to_h = super.merge(clears? ? { "clear" => true } : {})
       end
     end
