@@ -79,6 +79,7 @@ module Testing
       def lint
         [
           step("Ruby lint", "bundle", "exec", "rubocop", "--format", "quiet", "--parallel"),
+          step("Retired wordings", "bin/words", "--retired"),
           step("TypeScript types", "npm", "--silent", "--prefix", "web", "run", "check"),
           step("TypeScript lint", "npm", "--silent", "--prefix", "web", "run", "lint"), front_end
         ].all?

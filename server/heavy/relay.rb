@@ -105,7 +105,7 @@ module Server
       # Until there is something to read; raises once the client has gone.
       def wait(socket, client)
         until socket.wait_readable(0.1)
-          raise Problem.new(503, "gone", "Nobody waits for this any more") if Client.gone?(client)
+          raise Problem.new(503, "gone", "The request was dropped") if Client.gone?(client)
         end
       end
     end

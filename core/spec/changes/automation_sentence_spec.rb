@@ -26,7 +26,7 @@ RSpec.describe CobaltLedger::Changes::AutomationSentence do
 
   it "reads as one sentence" do
     expect(said(automation)).to eq(
-      "When an outgoing loan reaches signed, Asha Brandt sets Notes to “Fragile”; tells Courier “go” with Count."
+      "When an outgoing loan reaches signed, Asha Brandt sets Notes to “Fragile”; notifies Courier “go” with Count."
     )
     expect(said(automation.merge("owner" => "ilka", "state" => "off", "when" => { "created" => true }))).to match(
       /\AWhen an outgoing loan is created, .* is told of refusals\. It is switched off\.\z/

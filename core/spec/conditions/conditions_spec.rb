@@ -114,7 +114,7 @@ RSpec.describe CobaltLedger::Conditions do
     ],
     "a value where none belongs" => [
       { "compare" => "is_blank", "left" => { "field" => "count" }, "right" => { "value" => 1 } },
-      "/when/right: nothing can stand on the right of “is blank”"
+      "/when/right: “is blank” takes no value on the right"
     ],
     "fields of kinds that do not match" => [
       { "compare" => "equal", "left" => { "field" => "count" }, "right" => { "field" => "notes" } },

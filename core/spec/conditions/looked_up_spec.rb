@@ -182,7 +182,7 @@ RSpec.describe CobaltLedger::Conditions do
     ],
     "an attribute nobody has" => [
       [{ "attribute" => "shoe_size" }, "is_filled"],
-      "/rules/0/when/left/attribute: nobody in the directory has an attribute “shoe_size”"
+      "/rules/0/when/left/attribute: no one in the directory has an attribute “shoe_size”"
     ],
     "a group nobody knows" => [
       [{ "field" => "keeper" }, "member_of", { "members" => [{ "group" => "ghosts" }] }],

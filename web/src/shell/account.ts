@@ -12,6 +12,6 @@ export function useAccount(): {
   may: (ability: Account["abilities"][number]) => boolean;
 } {
   const context = useContext(AccountContext);
-  if (!context) throw new Error("useAccount needs somebody signed in");
+  if (!context) throw new Error("useAccount needs a signed-in user");
   return { ...context, may: (ability) => context.account.abilities.includes(ability) };
 }

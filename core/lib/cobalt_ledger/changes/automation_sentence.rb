@@ -78,7 +78,7 @@ module CobaltLedger
         kind, id = told["to"].first
         fields = (told["fields"] || []).map { |each| field(@type, each) }
         with = fields.any? ? " with #{Words.list(fields)}" : ""
-        "tells #{name(kind.to_sym, id)} “#{told['words']}”#{with}"
+        "notifies #{name(kind.to_sym, id)} “#{told['words']}”#{with}"
       end
 
       def field(type, id) = type&.field(id)&.name || id

@@ -6,8 +6,8 @@ module CobaltLedger
     class CompareCommand < Command
       known_as "compare", order: 5
       says <<~TEXT
-        compare         tells for whom two policies come to different answers; exits with 1 when they do, or
-                        may do because something could not be decided
+        compare         lists whose access two policies decide differently; exits with 1 when there is a difference,
+                        or when something could not be decided
           --from FILE --to FILE --directory FILE   each policy may also be a folder, as split writes it
           --directory-to FILE  people after the change (default: the same)
           --record-type ID     only this one

@@ -8,11 +8,11 @@ module CobaltLedger
     class VerifyJournalCommand < Command
       known_as "verify-journal", order: 20
       says <<~TEXT
-        verify-journal  tells whether each entry of the journal is what it was when it was written, and names the first
-                        that was changed, taken out or put in; exits with 1 when there is one
+        verify-journal  checks that no entry of the journal was changed, removed or added since it was written, and names
+                        the first that was; exits with 1 when there is one
           --database FILE    database of the application, which may be in use
-          --seen NUMBER:DIGEST  an entry as this command has printed it before: tells whether it still is that one, so
-                             that a journal whose end was taken off is found out
+          --seen NUMBER:DIGEST  an entry as this command printed it earlier: checks that it is still the same, to detect
+                             a journal whose last entries were removed
           --key FILE         key of the seals (PEM; its public part is enough); default: what
                              COBALT_JOURNAL_KEY names, else the file beside the database
       TEXT

@@ -79,7 +79,7 @@ module CobaltLedger
       def right(method, hash, subject, pointer, &build)
         verb = method.words(subject.family)
         if method.takes == :none
-          return hash ? @faults.add(pointer, "nothing can stand on the right of “#{verb}”") : build.call(nil)
+          return hash ? @faults.add(pointer, "“#{verb}” takes no value on the right") : build.call(nil)
         end
         return @faults.add(pointer, "a value to compare with is missing") unless hash
 

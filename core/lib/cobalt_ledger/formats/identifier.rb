@@ -33,8 +33,7 @@ module CobaltLedger
           .values
           .select { |same| same.size > 1 }
           .map do |same|
-            "#{Words.list(same.map { |name| "“#{name}”" })} differ only in capitals or in what stands between their " \
-              "words"
+            "#{Words.list(same.map { |name| "“#{name}”" })} differ only in capitals or word separators"
           end
       end
 

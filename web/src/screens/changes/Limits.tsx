@@ -130,7 +130,7 @@ function Emergency({ group, editable, onChange }: EmergencyProps) {
     <label className="limit">
       <span>When a whole record is revealed, tell</span>
       <Select
-        aria-label="Group that is told when a whole record is revealed"
+        aria-label="Group notified when a whole record is revealed"
         allowClear
         showSearch={{ filterOption: optionHolds }}
         value={group}
@@ -140,7 +140,7 @@ function Emergency({ group, editable, onChange }: EmergencyProps) {
         onChange={(value: string | undefined) => onChange(value)}
         options={groups.map((each) => ({ value: each.id, label: each.name }))}
       />
-      {group === undefined && <span className="soft">not set: nobody can reveal a whole record</span>}
+      {group === undefined && <span className="soft">not set: no one can reveal a whole record</span>}
     </label>
   );
 }

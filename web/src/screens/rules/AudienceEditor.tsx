@@ -52,7 +52,7 @@ export function AudienceEditor({
       <Select
         mode="multiple"
         aria-label="Except"
-        placeholder="except nobody"
+        placeholder="except no one"
         value={except}
         options={options}
         showSearch={filter}

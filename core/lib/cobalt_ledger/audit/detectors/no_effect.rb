@@ -86,7 +86,7 @@ module CobaltLedger
             "#{called(rule)} looks conditional, but #{rule.condition.words(@directory)} never holds: its otherwise " \
             "always applies.",
             fields: fields_of(rule), rules: [rule], facet: "condition",
-            remedies: [change(rule, "Let #{called(rule)} give its otherwise always") { |each| only_otherwise(each) }]
+            remedies: [change(rule, "Always apply the “otherwise” of #{called(rule)}") { |each| only_otherwise(each) }]
           )
         end
 

@@ -12,7 +12,7 @@ module CobaltLedger
         def self.read(hash, pointer, scope, faults)
           name = hash["attribute"]
           known = scope.directory.nil? || scope.directory.attribute_names.include?(name)
-          known ? new(name) : faults.add("#{pointer}/attribute", "nobody in the directory has an attribute “#{name}”")
+          known ? new(name) : faults.add("#{pointer}/attribute", "no one in the directory has an attribute “#{name}”")
         end
 
         def initialize(name)

@@ -93,7 +93,7 @@ function Message({ told, type, onChange }: MessageProps) {
     <>
       <span>Tell</span>
       <Select
-        aria-label="Who is told"
+        aria-label="Recipients"
         placeholder="whom"
         value={Object.keys(told.to).length > 0 ? principalKey(told.to) : undefined}
         options={audienceOptions(directory.data, people.data?.items ?? [])}
