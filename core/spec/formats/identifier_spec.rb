@@ -58,7 +58,7 @@ RSpec.describe CobaltLedger::Formats::Identifier do
       }
     }
     expect(faults { CobaltLedger::Formats::RecordTypeJsonSchema.read(JSON.generate(alike)) }.join).to include(
-      "“In-house” and “in_house” differ only in capitals or in what stands between their words"
+      "“In-house” and “in_house” differ only in capitals or word separators"
     )
     expect(
       faults do

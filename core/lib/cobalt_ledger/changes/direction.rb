@@ -10,7 +10,8 @@ module CobaltLedger
       SAID = {
         "may change more" => "can edit more", "may change less" => "can edit less",
         "must fill more" => "must fill in more", "must fill less" => "must fill in less",
-        "may do more" => "can do more", "may do less" => "can do less", "is masked otherwise" => "sees a different part",
+        "may do more" => "can do more", "may do less" => "can do less",
+        "is masked otherwise" => "sees a different part",
         "holds another value" => "gets a different value", "is offered another value" => "gets a different suggestion",
         "is refused more" => "is refused more saves", "is refused less" => "is refused fewer saves"
       }.freeze

@@ -32,8 +32,8 @@ module CobaltLedger
           kase, example = shown
           allowing = @survey.rules_on(unlock).select { |each| @survey.matching(each).anybits?(@survey.matching(rule)) }
           finding(
-            "#{called(rule)} locks #{Words.indefinite(@type.noun)}, but #{kase.question.principals.title}, to whom it " \
-            "applies, can unlock it.",
+            "#{called(rule)} locks #{Words.indefinite(@type.noun)}, but #{kase.question.principals.title}, to whom " \
+            "it applies, can unlock it.",
             fields: [whole, unlock], rules: [rule, *allowing], example: example,
             remedies: allowing.map { |each| switch_off(each) }
           )
