@@ -14,7 +14,7 @@ module Server
           good = SignInGuard.try(sent["login"], client_address, browser) { password_right?(found, sent["password"]) }
           unless good
             # What was typed is not kept: it may be a password in the wrong place.
-            JournalEntry.note("sign_in_failed", actor: found&.name || "somebody", subject: found&.login,
+            JournalEntry.note("sign_in_failed", actor: found&.name || "someone", subject: found&.login,
                                                 address: client_address)
             raise Problem.new(401, "wrong-sign-in", "The name or the password is wrong")
           end

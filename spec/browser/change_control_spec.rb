@@ -120,7 +120,7 @@ RSpec.describe "Change control" do
   it "expects that volunteers see nothing restricted: fails with its example, holds after the remedy" do
     put("ol-registration-meets-borrowers-openly", title: "Registration meets borrowers")
     enter_as("mairin", at: "/changes?view=expectations")
-    click_button("Claim about every record")
+    click_button("Add claim")
     fill_in("Short description", with: "No volunteer at all")
     choose_option("Labels", "labelled restricted")
     close_list

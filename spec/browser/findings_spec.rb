@@ -73,7 +73,7 @@ RSpec.describe "Findings" do
   end
 
   it "shows in one picture which rules disagree" do
-    click_button("Which disagree")
+    click_button("Disagreements")
     click_button("33 against 32 on Loan fee")
     expect(page).to have_css("aside[aria-label='Finding']", text: "disagree on Loan fee")
     expect_no_barrier

@@ -101,7 +101,7 @@ RSpec.describe "The live form" do
     rehearse("outgoing-loan", "tomas.reyl", record: "LN-0042")
     type_into("return_date", "2027-01-01")
     pick("stage", "Signed")
-    click_button("Try the save")
+    click_button("Test saving")
     expect(page).to have_css(".notice", text: "A save by Tomas Reyl would be refused")
     expect(form_field("return_date")).to have_css(".field-fault", text: "A loan can’t come back before it leaves")
   end
@@ -134,7 +134,7 @@ RSpec.describe "The live form" do
   it "shows the stages of a loan, what is still blank, and the fields of each stage as each person may see them" do
     rehearse("outgoing-loan", "ilka.fenn", record: "LN-0042")
     expect(page).to have_css(".stages li.here", text: "Approved")
-    expect(page).to have_css(".stages p", text: /At Approved\. (To go on to Signed: .* still blank|Nothing of this)/)
+    expect(page).to have_css(".stages p", text: /At Approved\. (To go on to Signed: .* still blank|All fields for this)/)
     find(".stages button", text: "Signed").click
     expect(page).to have_css("[data-stage-field='policy_number'][data-level='masked']")
     expect(find("[data-stage-field='policy_number']")).to have_no_text("HX-20931")

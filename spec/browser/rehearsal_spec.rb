@@ -32,7 +32,7 @@ RSpec.describe "Rehearsal" do
 
   it "tries the save and shows each refusal at its field" do
     form_field("policy_number").find("input").set("")
-    click_button("Try the save")
+    click_button("Test saving")
     expect(page).to have_text("A save by Tomas Reyl would be refused")
     expect(form_field("policy_number")).to have_css(".field-fault", text: "Policy number is required")
     expect(Server::Record.find_by(number: "LN-0042").values["policy_number"]).to eq("HX-20931")

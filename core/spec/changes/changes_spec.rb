@@ -57,7 +57,7 @@ RSpec.describe CobaltLedger::Changes do
     expect(told_of(base.merge("expectations" => [claim]), base.merge("expectations" => [other]))).to eq(
       "title" => "Expectation Kept",
       "lines" => ["Before: Shown unmasked to nobody: any field labelled Restricted of any record.",
-                  "Changed by nobody: any field labelled Restricted of any record.",
+                  "Changed by no one: any field labelled Restricted of any record.",
                   "Owner: Asha Brandt becomes Ilka Fenn"]
     )
     expect(told_of(base.merge("expectations" => [claim]), base)["lines"].first).to start_with("Removed: Shown unmasked")

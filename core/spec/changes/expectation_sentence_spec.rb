@@ -53,7 +53,7 @@ RSpec.describe CobaltLedger::Changes::ExpectationSentence do
                                         "audience" => { "everyone" => true, "except" => [{ "user" => "asha" }] },
                                         "modes" => %w[edit create], "channels" => ["import"] })
     expect(said(everyone)).to eq(
-      "Changed by nobody except Asha Brandt: Location of an outgoing loan, when editing or creating, through an import."
+      "Changed by no one except Asha Brandt: Location of an outgoing loan, when editing or creating, through an import."
     )
     expect(said(asked)).to eq(
       "Asha Brandt, editing an outgoing loan at The Kiln Works, where Stage is Signed and Count is 3, with Fragile " \

@@ -37,7 +37,7 @@ export function PersonInput({ field, value, label, from, placeholder, onPick }: 
       showSearch={{ filterOption: false, onSearch: setSearch }}
       value={value || undefined}
       style={{ maxWidth: 300 }}
-      placeholder={placeholder ?? "nobody"}
+      placeholder={placeholder ?? "no one"}
       options={options}
       onChange={pick}
       onKeyDown={(event) => {

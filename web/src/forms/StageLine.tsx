@@ -100,7 +100,7 @@ function Here({ stage, next }: { stage: Stage; next: Stage | undefined }) {
       ) : (
         next && (
           <>
-            Nothing of this stage is blank. Next: <b>{next.name}</b>.
+            All fields for this stage are filled. Next: <b>{next.name}</b>.
           </>
         )
       )}

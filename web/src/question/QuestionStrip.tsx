@@ -100,6 +100,6 @@ function PersonPick({ as, onPick }: { as: string; onPick: (as: string) => void }
   if (known && !options.some((option) => option.value === as))
     options.unshift({ value: known.id, label: known.name, hint: "" });
   return (
-    <Pick label="Person" value={as || "somebody"} options={options} onPick={onPick} onSearch={setSearch} />
+    <Pick label="Person" value={as || "someone"} options={options} onPick={onPick} onSearch={setSearch} />
   );
 }

@@ -11,7 +11,7 @@ module CobaltLedger
       # What a finding costs.
       GROUPS = {
         "stuck" => "People stuck", "exposed" => "Values exposed", "disagreement" => "Rules that disagree",
-        "no_effect" => "Rules with no effect", "housekeeping" => "House-keeping"
+        "no_effect" => "Rules with no effect", "housekeeping" => "Housekeeping"
       }.freeze
 
       class << self

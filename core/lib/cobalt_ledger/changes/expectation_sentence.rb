@@ -26,7 +26,7 @@ module CobaltLedger
         verb = MAY.fetch(claim["may"])
         who = audience.words(@directory)
         # "everyone except Registrar" is "nobody except Registrar" where nothing may be.
-        head = audience.everyone? ? "#{verb} #{who.sub('everyone', 'nobody')}" : "never #{verb} #{who}"
+        head = audience.everyone? ? "#{verb} #{who.sub('everyone', 'no one')}" : "never #{verb} #{who}"
         "#{Words.capitalize(head)}: #{subjects(claim)}#{reach(claim)}."
       end
 

@@ -116,7 +116,7 @@ function Told({ finding, state, current, onClose }: Omit<Props, "id"> & { findin
             </button>
             {may("edit") && (
               <button type="button" className="plain" onClick={() => setExpected(true)}>
-                Expect this
+                Add expectation
               </button>
             )}
           </p>

@@ -89,7 +89,7 @@ export default function FindingsScreen() {
                   />
                 )}
                 <Button aria-pressed={picture} onClick={() => put("picture", picture ? "" : "yes")}>
-                  {picture ? "List" : "Which disagree"}
+                  {picture ? "List" : "Disagreements"}
                 </Button>
               </span>
             </div>

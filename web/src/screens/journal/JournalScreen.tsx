@@ -56,16 +56,16 @@ export default function JournalScreen() {
               value={topic || undefined}
               onChange={(next: string | undefined) => set({ topic: next ?? "" })}
               options={Object.entries(TOPICS).map(([value, label]) => ({ value, label }))}
-              style={{ width: 160 }}
+              style={{ width: 130 }}
             />
             <Select
               aria-label="Kind of entry"
               allowClear
-              placeholder="anything"
+              placeholder="any event"
               value={kind || undefined}
               onChange={(next: string | undefined) => set({ kind: next ?? "" })}
               options={Object.entries(DEEDS).map(([value, label]) => ({ value, label }))}
-              style={{ width: 210 }}
+              style={{ width: 170 }}
             />
             <PersonSelect
               clearable
@@ -80,21 +80,23 @@ export default function JournalScreen() {
               placeholder="Record number"
               value={box}
               onChange={(event) => setBox(event.target.value)}
-              style={{ width: 140 }}
+              style={{ width: 126 }}
             />
+            <span className="soft">from</span>
             <Input
               type="date"
               aria-label="From day"
               value={from}
               onChange={(event) => set({ from: event.target.value })}
-              style={{ width: 130 }}
+              style={{ width: 126 }}
             />
+            <span className="soft">to</span>
             <Input
               type="date"
               aria-label="To day"
               value={to}
               onChange={(event) => set({ to: event.target.value })}
-              style={{ width: 130 }}
+              style={{ width: 126 }}
             />
             <SaveJournal filters={{ kind, person, number, subject, from, to, topic }} />
           </span>

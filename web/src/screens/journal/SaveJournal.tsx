@@ -45,7 +45,7 @@ export function SaveJournal({ filters }: { filters: Filters }) {
   };
   return (
     <button type="button" className="plain" disabled={busy} onClick={() => void save()}>
-      {busy ? "Saving …" : "Save"}
+      {busy ? "Downloading …" : "JSON"}
     </button>
   );
 }

@@ -242,7 +242,7 @@ function Rehearsal({ given, as, beside, form, ghosts, type, typedRef }: Props) {
           <WhatChanged met={data} typed={since !== null} />
           {writing && (
             <Button type="primary" onClick={trySave}>
-              Try the save
+              Test saving
             </Button>
           )}
           {error ? <ProblemNotice error={error} /> : null}
@@ -250,7 +250,7 @@ function Rehearsal({ given, as, beside, form, ghosts, type, typedRef }: Props) {
           <TypedSoFar entered={entered} type={type} onBegin={begin} />
           <p>
             <button type="button" className="plain" onClick={keepQuestion}>
-              Save this question as a file for bin/ledger
+              Download question for bin/ledger
             </button>
           </p>
           <p>

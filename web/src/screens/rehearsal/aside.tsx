@@ -22,7 +22,7 @@ export function FormHead({
         {met.form.form && `; ${met.form.form.name.toLowerCase()}`}
       </span>
       <span className="push soft">
-        {fields.length - hidden} fields met, {hidden} hidden
+        {fields.length - hidden} fields shown, {hidden} hidden
       </span>
     </div>
   );

@@ -7,7 +7,7 @@ module CobaltLedger
       # Bad: a rule for a group that nobody is in. Good: the group has members, or the rule is gone.
       class Nobody < Detector
         known_as "nobody", order: 22
-        describes "Nobody",
+        describes "No audience",
                   severity: "warning",
                   group: "no_effect",
                   meaning: "The rule affects no one: its audience is empty or names something that no longer exists."

@@ -88,7 +88,7 @@ export function AutomationCard({ automation, catalogue, editable, onChange, onRe
         <PersonSelect
           label="Who is notified of refusals"
           person={automation.owner ?? ""}
-          placeholder="nobody"
+          placeholder="no one"
           clearable
           onPick={(owner) => without("owner", owner)}
         />

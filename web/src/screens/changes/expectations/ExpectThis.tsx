@@ -29,7 +29,7 @@ export function ExpectThis({ question, state, field, refused }: Props) {
         className="plain"
         onClick={() => draft.mutate({ body: { question, state, ...(field ? { field } : {}) } })}
       >
-        Expect this
+        Add expectation
       </button>
       {draft.error ? <ProblemNotice error={draft.error} /> : null}
       {given && <ExpectationEditor given={given} groups={[]} onClose={() => setGiven(null)} />}

@@ -56,7 +56,7 @@ export function ExpectationEditor({ given, etag, groups, onClose }: Props) {
     <Modal
       open
       width={760}
-      title={given.never ? "A claim about every record" : "Expect this"}
+      title={given.never ? "A claim about every record" : "Add expectation"}
       footer={null}
       onCancel={onClose}
     >

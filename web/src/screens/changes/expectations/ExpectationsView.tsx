@@ -50,7 +50,7 @@ export function ExpectationsView() {
             <StateSwitch state={question.state} onState={(state) => change({ state })} />
             {editable && (
               <Button type="primary" onClick={() => setEdited({ expectation: CLAIM })}>
-                Claim about every record
+                Add claim
               </Button>
             )}
           </span>
@@ -60,8 +60,8 @@ export function ExpectationsView() {
         {!found.data && !found.error && <Loading what="Checking" />}
         {found.data && items.length === 0 && (
           <div className="empty">
-            No expectations yet. Ask a question on the map or in the rehearsal and choose “Expect this”, or
-            add a claim about every record.
+            No expectations yet. Ask a question on the map or in the rehearsal and choose “Add expectation”,
+            or add a claim about every record.
           </div>
         )}
         {groups.map((group) => (
