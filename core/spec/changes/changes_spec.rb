@@ -56,7 +56,7 @@ RSpec.describe CobaltLedger::Changes do
     base = policy_document
     expect(told_of(base.merge("expectations" => [claim]), base.merge("expectations" => [other]))).to eq(
       "title" => "Expectation Kept",
-      "lines" => ["Before: Shown unmasked to nobody: any field labelled Restricted of any record.",
+      "lines" => ["Before: Shown unmasked to no one: any field labelled Restricted of any record.",
                   "Changed by no one: any field labelled Restricted of any record.",
                   "Owner: Asha Brandt becomes Ilka Fenn"]
     )
