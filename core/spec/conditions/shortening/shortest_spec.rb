@@ -61,6 +61,8 @@ RSpec.describe CobaltLedger::Conditions::Shortening::Shortest do
     both = [stored("stage", "one_of", ["signed"]), compare("stage", "equal", "signed")]
     expect(said(*both) { |one, other| one && !other }).to eq("Stage changes from Signed")
     expect(said(*both, mode: "view")).to be_nil
+    typed = [compare("stage", "was_changed"), compare("stage", "equal", "signed")]
+    expect(said(*typed) { |one, other| one && other }).to eq("Stage changes to Signed")
   end
 
   it "says once what several ways have in common" do

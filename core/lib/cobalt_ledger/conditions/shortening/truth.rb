@@ -6,7 +6,10 @@ module CobaltLedger
       # A leaf that can't be told by values written in the rule: whether it holds.
       class Truth
         # In the manner of Variable: what follows is as there.
-        attr_reader :key, :cells
+        attr_reader :key, :cells, :opened
+
+        # The Node.
+        attr_reader :leaf
 
         def initialize(key, leaf, opened)
           @key = key

@@ -13,7 +13,7 @@ module CobaltLedger
             stored = variables[place]
             next unless stored.operand.is_a?(Operands::Stored) && !stored.opened
 
-            now = variables.index { |each| now?(each, stored) }
+            now = variables.index { |each| now?(each, stored.operand.subject) }
             found[place] = now if now
           end
         end
@@ -24,12 +24,33 @@ module CobaltLedger
             phrase = change(variables[now], cube[now], variables[stored], cube[stored])
             phrase && [phrase, [stored, now]]
           end
+          turned += typed(variables, cube).reject { |_, places| places.intersect?(turned.flat_map(&:last)) }
           [turned.map(&:first), variables.each_index.to_a - turned.flat_map(&:last)]
         end
 
-        def now?(variable, stored)
+        # Fields that were changed, and have one value now: Array of [Phrase, places].
+        def typed(variables, cube)
+          variables.each_index.filter_map do |place|
+            field = changed(variables[place], cube[place]) or next
+            now = variables.index { |each| now?(each, field) } or next
+            values = variables[now].values(cube[now])
+            next unless values.size == 1 && values[0] && said?(values)
+
+            node = All.new([variables[place].leaf, variables[now].phrase(cube[now]).node])
+            said = ->(directory) { words(variables[now], values, [], directory) }
+            [Phrase.new(node, said, 1, :one), [place, now]]
+          end
+        end
+
+        # The Catalogue::Field that a variable asks to be changed, or nil.
+        def changed(variable, mask)
+          leaf = variable.is_a?(Truth) && mask == 1 && !variable.opened && variable.leaf
+          leaf.left.subject if leaf.is_a?(Comparison) && leaf.method_class.needs_stored?
+        end
+
+        def now?(variable, field)
           variable.is_a?(Options) && variable.operand.is_a?(Operands::Entered) && !variable.opened &&
-            variable.operand.subject.id == stored.operand.subject.id
+            variable.operand.subject.id == field.id
         end
 
         # A Phrase, or nil where it is no change.
@@ -54,6 +75,8 @@ module CobaltLedger
 
         def words(now, to, from, directory)
           name = now.operand.words(directory)
+          return "#{name} changes to #{list(now, to, directory)}" if from.empty?
+
           if opposite?(now, to, from)
             way, values = said?(to) && (!said?(from) || to.size <= from.size) ? ["to", to] : ["from", from]
             return "#{name} changes #{way} #{list(now, values, directory)}"
@@ -67,7 +90,7 @@ module CobaltLedger
           end
           Words.list(said, "or")
         end
-        private_class_method :now?, :change, :opposite?, :said?, :words, :list
+        private_class_method :now?, :typed, :changed, :change, :opposite?, :said?, :words, :list
       end
     end
   end
