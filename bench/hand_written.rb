@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# The same rules as plain Ruby conditionals, as somebody would write them by hand for one record type:
+# The same rules as plain Ruby conditionals, as someone would write them by hand for one record type:
 # the yardstick for what a decision may cost.
 module HandWritten
   FACETS = {

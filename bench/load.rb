@@ -2,7 +2,7 @@
 
 require "socket"
 
-# How long light questions take while an import, an audit and an account of a change are worked out, on the server as it
+# How long light questions take while an import, an audit and an account of a change are calculated, on the server as it
 # is really run, over the loopback address.
 module LoadBench
   # Light questions asked in each phase.

@@ -19,7 +19,7 @@ Server.load_all
 Server::Heavy::Setting.inside = true
 # Jobs are worked off by the process that the server has started for them.
 Server::Job.wake = -> {}
-# The worker is asked by the server alone, over a socket that nobody else can reach.
+# The worker is asked by the server alone, over a socket that no one else can reach.
 Server::ClientAddress.told_by_server = true
 deadline = Server::Heavy::Deadline.new(Server::Application)
 puma =

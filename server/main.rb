@@ -41,7 +41,7 @@ module Server
         config.bind url
         config.threads 1, THREADS
         # A connection that is kept open holds a thread while Puma waits for its next request, and no new connection is
-        # taken in while all threads wait so: a few clients could shut everybody out.
+        # taken in while all threads wait so: a few clients could shut everyone out.
         config.enable_keep_alives false
         config.first_data_timeout FIRST_DATA
         config.http_content_length_limit BODY_LIMIT

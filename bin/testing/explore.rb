@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Testing
-  # Generated specs on seeds that nobody has tried.
+  # Generated specs on seeds that no one has tried.
   module Explore
     MINUTES = 10
 

@@ -7,7 +7,7 @@ module Testing
 
     module_function
 
-    # names: as they stand in file names, routes or sentences. Returns whether their examples passed.
+    # names: as they are in file names, routes or sentences. Returns whether their examples passed.
     def run(names)
       found = names.to_h { |name| [name, places(name)] }
       missing = found.select { |_, places| places.empty? }.keys

@@ -209,7 +209,7 @@ RSpec.describe CobaltLedger::Commands::CommandLine do
   describe "expectations and trees" do
     let(:people) { file("directory.json", directory_document) }
 
-    # The location is shown to couriers, though nobody may expect that.
+    # The location is shown to couriers, though no one may expect that.
     def policy(*expectations)
       shown = rule("location", "show", audience: { "any" => [{ "role" => "courier" }] })
       file("policy.json", policy_document(shown).merge("expectations" => expectations))

@@ -4,7 +4,7 @@ require "ipaddr"
 
 module Server
   # The address a request comes from. What a header says of it is believed only from proxies that are named as trusted
-  # (--trusted-proxy, or COBALT_TRUSTED_PROXIES); there are none by default, because anybody can write a header.
+  # (--trusted-proxy, or COBALT_TRUSTED_PROXIES); there are none by default, because anyone can write a header.
   module ClientAddress
     # Rack's name for the header in which the server tells a process beside it where a request came from.
     HEADER = "HTTP_X_COBALT_ADDRESS"

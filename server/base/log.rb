@@ -15,7 +15,7 @@ module Server
 
     module_function
 
-    # error: an exception nobody expected.
+    # error: an exception no one expected.
     def defect(error)
       warn "#{error.class}: #{plain(error.message)}\n  #{(error.backtrace || []).first(LINES).join("\n  ")}"
     end

@@ -38,7 +38,7 @@ module Server
       error.faults.map { |fault| { "pointer" => fault.pointer.to_s, "message" => fault.message } }
     end
 
-    # For what nobody expected.
+    # For what no one expected.
     def self.defect
       new(500, "defect", "Something went wrong. Nothing was changed. The error is in the server log.")
     end

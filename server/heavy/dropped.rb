@@ -2,7 +2,7 @@
 
 module Server
   module Heavy
-    # Raised in a thread of the worker whose work nobody waits for any more, or that has had its time. Not a
+    # Raised in a thread of the worker whose work no one waits for any more, or that has had its time. Not a
     # StandardError: nothing that rescues what may go wrong in a computation is to hold it up.
     class Dropped < Exception # rubocop:disable Lint/InheritException
       # Runs the block without being dropped: what has begun to write is brought to its end.

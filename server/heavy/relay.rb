@@ -6,7 +6,7 @@ require "socket"
 module Server
   module Heavy
     # Hands a request on to the worker and its answer back; gives up as soon as its own client has gone, so that the
-    # worker drops what nobody waits for. One person may have few heavy questions under way, so that nobody keeps the
+    # worker drops what no one waits for. One person may have few heavy questions under way, so that no one keeps the
     # others waiting.
     class Relay
       # Requests of one person, and of all, that may be with the worker at once; those of one person that may wait for

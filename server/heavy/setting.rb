@@ -1,9 +1,9 @@
 # frozen_string_literal: true
 
 module Server
-  # Heavy work, kept away from whoever asks something light: the operations that the contract marks as heavy are worked
-  # out by a process beside the server (Worker), which is handed the request as it came (Relay). There it has a budget,
-  # and is dropped when its client goes (Deadline). Without a worker, as in specs, it is worked out in place.
+  # Heavy work, kept away from the user who asks something light: the operations that the contract marks as heavy are
+  # worked out by a process beside the server (Worker), which is handed the request as it came (Relay). There it has a
+  # budget, and is dropped when its client goes (Deadline). Without a worker, as in specs, it is calculated in place.
   module Heavy
     # Which of the processes this is.
     module Setting

@@ -4,7 +4,7 @@ require "tmpdir"
 
 module Server
   module Heavy
-    # The process beside the server that works out what is heavy: the same application on a socket of its own.
+    # The process beside the server that calculates what is heavy: the same application on a socket of its own.
     class Worker
       PROGRAM = File.join(Paths::ROOT, "server", "heavy_main.rb")
 

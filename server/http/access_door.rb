@@ -49,7 +49,7 @@ module Server
 
       private
 
-      # All that an answer hangs on is in the key; a refusal is raised, and not remembered.
+      # All that an answer depends on is in the key; a refusal is raised, and not remembered.
       def known
         return yield unless request.query_string.empty? && body_text.bytesize <= WORTH
 

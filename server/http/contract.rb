@@ -16,7 +16,7 @@ module Server
 
     # One operation. template: "/api/rules/{id}"; verb: "get"; spec: its part of the document.
     Operation = Struct.new(:template, :verb, :spec, :pattern, keyword_init: true) do
-      # May anybody ask it, signed in or not?
+      # May anyone ask it, signed in or not?
       def public? = spec["security"] == []
 
       # May a program ask it, by its token?
@@ -25,7 +25,7 @@ module Server
       # May only a program?
       def programs_only? = spec["security"] == [{ "program" => [] }]
 
-      # What somebody has to be allowed before anything of the body is read: Symbol or nil.
+      # What someone has to be allowed before anything of the body is read: Symbol or nil.
       def ability = spec["x-ability"]&.to_sym
 
       # Is it for the process beside the server?

@@ -17,7 +17,7 @@ module Server
     def call(env)
       check_path(env)
       read_query(env)
-      # Bodies are JSON or nothing; Rack would otherwise read forms and files out of them before anybody has signed in.
+      # Bodies are JSON or nothing; Rack would otherwise read forms and files out of them before anyone has signed in.
       env[Rack::RACK_REQUEST_FORM_HASH] = {}
       env[Rack::RACK_REQUEST_FORM_PAIRS] = []
       # One connection for all that a request asks of the database, given back at its end.

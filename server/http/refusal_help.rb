@@ -3,7 +3,7 @@
 module Server
   # What is written down of a request that was refused.
   module RefusalHelp
-    # Writes down what somebody was refused because it is not theirs; that this fails is no reason to answer otherwise.
+    # Writes down what someone was refused because it is not theirs; that this fails is no reason to answer otherwise.
     def note_refused(problem)
       reason = Refused.reason(problem)
       refused_here.write(Refused.kind(problem), reason) if reason && (token || account)

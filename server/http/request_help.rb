@@ -13,19 +13,19 @@ module Server
     # The Token of the program that asks, or nil where a person does.
     attr_reader :token
 
-    # The name under which whoever asks is written down.
+    # The name under which the user who asks is written down.
     def author = token ? token.name : account.name
 
-    # The address the request comes from, or nil when it can't be told.
+    # The address the request comes from, or nil when it can't be decided.
     def client_address = ClientAddress.of(request.env)
 
-    # What whoever asks may see of stored records.
+    # What the user who asks may see of stored records.
     def sight = @sight ||= Sight.new(account.person, network: client_address)
 
     # The policy state a request asks for, as PolicyStore#compiled takes it; "in_force" where it names none.
     def policy_state = PolicyStore.instance.compiled(params["state"] || "in_force")
 
-    # Raises unless somebody is signed in and may do it. ability: :read, :edit, :publish or :import.
+    # Raises unless someone is signed in and may do it. ability: :read, :edit, :publish or :import.
     def allow!(ability)
       # What a program may do, its contract and its token say.
       return if token && ability == :record
@@ -36,7 +36,7 @@ module Server
       raise Problem.new(403, "not-allowed", "As #{account.access.tr('_', ' ')} you can’t do this")
     end
 
-    # Stops with 401 where nobody is signed in.
+    # Stops with 401 where no one is signed in.
     def signed_in!
       raise Problem.new(401, "sign-in", "Sign in to continue") unless account || (token && @operation.programs?)
     end
@@ -90,7 +90,7 @@ module Server
       )
     end
 
-    # Who asks comes before what is asked: nothing of a body is read for somebody who is not signed in, but what little
+    # Who asks comes before what is asked: nothing of a body is read for someone who is not signed in, but what little
     # signing in takes.
     def enter
       Current.reset
@@ -106,7 +106,7 @@ module Server
       check_csrf
     end
 
-    # A program shows its token (RFC 6750), and is let in to what the contract has for programs. A session that comes
+    # A program shows its token (RFC 6750), and is admitted to what the contract has for programs. A session that comes
     # with it counts for nothing.
     def enter_program
       return if @operation.public?

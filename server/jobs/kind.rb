@@ -29,7 +29,7 @@ module Server
 
       attr_reader :job
 
-      # Notes how far it is, now and then. Returns false once somebody has cancelled the job.
+      # Notes how far it is, now and then. Returns false once someone has cancelled the job.
       # done, total: steps; words: what is looked at.
       def note(done, total, words)
         now = Process.clock_gettime(Process::CLOCK_MONOTONIC)

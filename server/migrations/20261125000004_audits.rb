@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# Runs of the audit with what they found, and findings that somebody has accepted.
+# Runs of the audit with what they found, and findings that someone has accepted.
 class Audits < ActiveRecord::Migration[7.2]
   def change
     create_table :audit_runs do |t|

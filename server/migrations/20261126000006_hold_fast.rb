@@ -40,7 +40,7 @@ class HoldFast < ActiveRecord::Migration[7.2]
     end
   end
 
-  # The newest open one holds what everybody saw; edits that only an older one holds come along.
+  # The newest open one holds what everyone saw; edits that only an older one holds come along.
   def one_change_set
     open = select_rows("SELECT id FROM change_sets WHERE published_edition IS NULL ORDER BY id").flatten
     newest = open.pop

@@ -31,7 +31,7 @@ class JournalChain < ActiveRecord::Migration[7.2]
 
   private
 
-  # Entries that there are already are chained as they stand, numbered without a gap, their moments in one form.
+  # Entries that there are already are chained as they are, numbered without a gap, their moments in one form.
   def chain
     previous = CobaltLedger::Journal::Chain::START
     rows = select_all("SELECT * FROM journal_entries ORDER BY id").to_a

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# Who made a sign-in, or changed it for somebody else, so that nobody gets a second signature by way of it.
+# Who made a sign-in, or changed it for someone else, so that no one gets a second signature by way of it.
 class HandsOnSignIns < ActiveRecord::Migration[7.2]
   def up
     change_table :accounts, bulk: true do |t|

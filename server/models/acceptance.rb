@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Server
-  # A finding that somebody accepts, with a reason and an end. It holds for as long as the rules behind it do not
+  # A finding that someone accepts, with a reason and an end. It holds for as long as the rules behind it do not
   # change: basis tells them from run to run.
   class Acceptance < ActiveRecord::Base
     # now_basis: digest of what the finding rests on now; today: Date.

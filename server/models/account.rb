@@ -3,7 +3,7 @@
 require "unicode/confusable"
 
 module Server
-  # Somebody who signs in to this application.
+  # Someone who signs in to this application.
   # access: what they may do here; person: identifier of the directory user they are, if any.
   class Account < ActiveRecord::Base
     has_secure_password

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Server
-  # What somebody has said to a change set as it then was: asked for approval, approved, or sent back. It counts for
+  # What someone has said to a change set as it then was: asked for approval, approved, or sent back. It counts for
   # exactly the digest it names.
   class Approval < ActiveRecord::Base
     belongs_to :change_set

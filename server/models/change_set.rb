@@ -16,8 +16,8 @@ module Server
     validates :purpose, length: { maximum: 4000 }
 
     class << self
-      # The one that was chosen for this request; else the oldest that is the asking person's own or belongs to nobody:
-      # into somebody else's nobody writes unless they have chosen it. Raises Problem where the chosen one is not open
+      # The one that was chosen for this request; else the oldest that is the asking person's own or belongs to no one:
+      # into someone else's no one writes unless they have chosen it. Raises Problem where the chosen one is not open
       # any more.
       def current
         return opened(Current.change_set) if Current.change_set
@@ -37,7 +37,7 @@ module Server
       # Runs the block as if the set had been chosen. id: Integer.
       def choosing(id, &block) = Current.set(change_set: id, &block)
 
-      # Opens the next one, on an edition, where none is open that belongs to nobody. Called where the edition is made,
+      # Opens the next one, on an edition, where none is open that belongs to no one. Called where the edition is made,
       # in the same transaction.
       def open_on(edition) = open.exists?(owner: "") ? nil : begin_new("Next edition", edition: edition.number)
 

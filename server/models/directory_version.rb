@@ -8,7 +8,7 @@ module Server
 
     def self.keep(document, by:) = prepared(document, by: by).keep
 
-    # One that is ready to be kept: to write out the document of many people takes longer than anybody should wait for
+    # One that is ready to be kept: to write out the document of many people takes longer than anyone should wait for
     # the database.
     def self.prepared(document, by:)
       text = CobaltLedger::CanonicalJson.write(document)

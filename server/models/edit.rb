@@ -7,7 +7,7 @@ module Server
   class Edit < ActiveRecord::Base
     belongs_to :change_set
 
-    # How somebody is known among the authors. account_id: Integer, or nil for who has none.
+    # How someone is known among the authors. account_id: Integer, or nil for who has none.
     def self.author_key(account_id, name) = account_id ? "account-#{account_id}" : name
 
     # The edit as the core takes it.
@@ -39,8 +39,8 @@ module Server
     # How a person of the directory is known among the authors, by whatever sign-in. person: identifier.
     def self.person_key(person) = "person-#{person}"
 
-    # Notes that somebody had a hand in it, and whoever their sign-in is in the hands of: it holds a password that
-    # somebody else has set, or belongs to no person of its own.
+    # Notes that someone had a hand in it, and whoever their sign-in is in the hands of: it holds a password that
+    # someone else has set, or belongs to no person of its own.
     def by(name)
       self.author = name
       self.authors = JSON.generate(hands | [self.class.author_key(Current.account_id, name)] | keys_behind)

@@ -5,7 +5,7 @@ module Server
   # "pending"; subject: what exactly it works on; given, result: JSON; done, total: steps; parts: what is finished and
   # kept; runner: who works on it, beat_at: when they last said so; account_id: who started it.
   class Job < ActiveRecord::Base
-    # Seconds without a sign of life after which a job is taken up by somebody else; times it is taken up at most.
+    # Seconds without a sign of life after which a job is taken up by someone else; times it is taken up at most.
     SILENCE = 20
     ATTEMPTS = 5
 
@@ -90,10 +90,10 @@ module Server
     # Is it in the queue or under way?
     def open? = %w[queued running].include?(status)
 
-    # Has nobody ended it?
+    # Has no one ended it?
     def going? = self.class.exists?(id: id, status: "running", runner: runner)
 
-    # Notes how far it is. Returns false once somebody has ended it.
+    # Notes how far it is. Returns false once someone has ended it.
     def note(**progress) = mine.update_all(progress).positive?
 
     # Notes what came of it, unless it was cancelled or taken over. result: Hash.
@@ -102,7 +102,7 @@ module Server
     # Ends it, whoever works on it.
     def cancel = self.class.open.where(id: id).update_all(status: "cancelled", finished_at: Time.now) && reload
 
-    # The same for somebody: whoever may edit can cancel any job, others their own. Raises Problem.
+    # The same for someone: users who can edit can cancel any job, others their own. Raises Problem.
     def cancel_by(account)
       return cancel if account.may?(:edit) || account_id == account.id
 

@@ -34,7 +34,7 @@ module Server
           "record_type" => record&.record_type || record_type, "number" => record&.number, "field" => field,
           "reason" => reason, "subject" => subject, "details" => CobaltLedger::CanonicalJson.write(details)
         }
-        # An immediate transaction holds the write lock: nobody else can come between the last entry and this one.
+        # An immediate transaction holds the write lock: no one else can come between the last entry and this one.
         transaction { chain(entry.transform_values { |text| text&.scrub }) }
       end
 
@@ -48,7 +48,7 @@ module Server
 
       def chain(entry)
         number, previous = head
-        # The moment is taken while nobody else can write, so that no clock seems to have been set back.
+        # The moment is taken while no one else can write, so that no clock seems to have been set back.
         entry = entry.merge("id" => number + 1, "previous" => previous, "at" => Time.now.utc.iso8601(6))
         create!(entry.merge("digest" => CobaltLedger::Journal::Chain.digest(entry)))
       end

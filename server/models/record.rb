@@ -24,8 +24,8 @@ module Server
     BARE = "SELECT number, unit, stored, locked, lifted_until FROM records WHERE record_type = ? AND number = ?"
     private_constant :BARE
 
-    # What decisions about records hang on, in a form that compares: another wherever any record has changed, is locked
-    # again or removed. Of all types, as a condition may look at a record that another refers to. at: Time.
+    # What decisions about records depend on, in a form that compares: another wherever any record has changed, is
+    # locked again or removed. Of all types, as a condition may look at a record that another refers to. at: Time.
     def self.standing(at)
       [*pick(Arel.sql("count(*), max(updated_at)")), where("lifted_until > ?", at).count]
     end
@@ -44,7 +44,7 @@ module Server
       self.stored = CobaltLedger::CanonicalJson.write(hash.compact)
     end
 
-    # Has somebody unlocked it for a time that is not over yet? now: Time.
+    # Has someone unlocked it for a time that is not over yet? now: Time.
     def lifted?(now) = !lifted_until.nil? && lifted_until > now
 
     # ETag of the version (RFC 9110).

@@ -41,7 +41,7 @@ module Server
         found if found&.live?(Time.now)
       end
 
-      # What is kept of a token, so that reading the table lets nobody in.
+      # What is kept of a token, so that reading the table lets no one in.
       def digest(token) = Digest::SHA256.hexdigest(token)
 
       private

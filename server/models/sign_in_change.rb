@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Server
-  # Something that was done to a sign-in by somebody else. what: one of WHAT; by: key of who did it, as of
+  # Something that was done to a sign-in by someone else. what: one of WHAT; by: key of who did it, as of
   # Edit.author_key; by_person: the directory user they were, or nil. Kept when the sign-in is removed.
   class SignInChange < ActiveRecord::Base
     WHAT = %w[made name access person password].freeze

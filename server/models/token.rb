@@ -43,7 +43,7 @@ module Server
     # Identifiers of the record types it is kept to.
     def scope = JSON.parse(record_types)
 
-    # May whoever made it still make one? A token ends with the right to have made it.
+    # May its author still make one? A token ends with the right to have made it.
     def maker_may? = made_by_account.nil? || Account.find_by(id: made_by_account)&.may?(:accounts) || false
 
     # now: Time. Notes that it is in use.

@@ -75,7 +75,7 @@ module Server
           raise CobaltLedger::BadInput.at("/person", "there is no user “#{person}” in the directory")
         end
 
-        # Without an administrator nobody could let anybody in again.
+        # Without an administrator no one could let anyone in again.
         def keep_an_administrator(found)
           unless found.access == "administrator" && Account.where(access: "administrator").where.not(id: found.id).none?
             return

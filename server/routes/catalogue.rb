@@ -38,7 +38,7 @@ module Server
           json(SubjectImpact.new(sent["kind"], sent["id"], sent["after"], sight).to_h)
         end
 
-        # The form somebody would get if the record type were as sent.
+        # The form someone would get if the record type were as sent.
         app.post "/api/record-types/preview" do
           allow!(:read)
           json(RecordTypePreview.new(sent["record_type"], sent["question"], sight).to_h)

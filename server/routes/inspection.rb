@@ -2,7 +2,7 @@
 
 module Server
   module Routes
-    # The map, the reasoning and the rehearsal: looking at the result as somebody else.
+    # The map, the reasoning and the rehearsal: looking at the result as someone else.
     module Inspection
       def self.registered(app)
         app.post "/api/ask/who" do

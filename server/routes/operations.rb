@@ -4,7 +4,7 @@ module Server
   module Routes
     # For whoever runs the server: is it up, can it work, and its figures.
     module Operations
-      # Who shows this token may read the figures; where none is set, nobody may.
+      # Who shows this token may read the figures; where none is set, no one may.
       TOKEN = "COBALT_METRICS_TOKEN"
 
       def self.registered(app)

@@ -62,7 +62,7 @@ module Server
           end
         end
 
-        # What somebody is found by: their own names, and those of their roles and their department.
+        # What someone is found by: their own names, and those of their roles and their department.
         def texts(user, directory)
           [user.name, user.id, user.email.to_s, *user.roles.map { |id| directory.name_of(:role, id) },
            *[user.department].compact.map { |id| directory.name_of(:department, id) }]

@@ -60,7 +60,7 @@ module Server
 
       # Helpers of these routes.
       module Help
-        # The record of the address, as whoever asks may meet it.
+        # The record of the address, as the user who asks may meet it.
         def met(mode = sent_mode)
           type = visitor.record_type(params["type"])
           visitor.find!(type, params["number"], mode)

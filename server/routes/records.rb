@@ -100,7 +100,7 @@ module Server
           yield
         rescue Problem => e
           if token && e.status == 422
-            # What was refused because of access is written down for everybody.
+            # What was refused because of access is written down for everyone.
             refused_here.write("refused", e.message) unless Refused.reason(e)
             keeper = Account.find_by(name: token.made_by)&.person
             if keeper

@@ -77,7 +77,7 @@ module Server
           }.compact
         end
 
-        # A password is checked even for nobody, so that the answer takes as long either way.
+        # A password is checked even for no one, so that the answer takes as long either way.
         def password_right?(found, password)
           # bcrypt stops at a NUL, and at 72 bytes: what comes after would not count.
           whole = !password.include?("\0") && password.bytesize <= Account::PASSWORD_BYTES

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# The main job from end to end: bring in a record type and people, decide on the map, look as somebody else,
+# The main job from end to end: bring in a record type and people, decide on the map, look as someone else,
 # publish, and find the form enforced for a record user beside.
 RSpec.describe "From files to an enforced form" do
   let(:csv) do

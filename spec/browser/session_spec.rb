@@ -64,7 +64,7 @@ RSpec.describe "A session that ends in the middle of work" do
     enter_as("tomas", at: "/records/outgoing-loan/LN-0042?mode=edit")
     form_field("borrower").find("input").set("Typed by Tomas")
     expect(page).to have_text("Unsaved")
-    # The session runs out, and somebody else comes in by the same tab.
+    # The session runs out, and someone else comes in by the same tab.
     end_all_sessions
     press("Save")
     pass_the_door("asha")

@@ -7,7 +7,7 @@ RSpec.describe "Approval" do
                        { "id" => "guard", "name" => "Guardrails", "approvers" => 2, "guardrails" => true })
   end
 
-  # Puts in force who has to sign, before anybody has to.
+  # Puts in force who has to sign, before anyone has to.
   def require_signatures(*items)
     document = Server::PolicyStore.instance.in_force.document.merge("approval" => items)
     Server::ChangeSet.current.update!(base_edition: Server::Edition.publish(document, by: "the example").number)

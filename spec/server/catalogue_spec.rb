@@ -3,7 +3,7 @@
 RSpec.describe "The catalogue by hand" do
   before { sign_in("mairin") }
 
-  # The record type as it stands, without what the server adds for a screen.
+  # The record type as it is, without what the server adds for a screen.
   def type(state = "pending")
     call(:get, "/api/catalogue?state=#{state}")
     found = answer["record_types"].find { |each| each["id"] == "outgoing-loan" }

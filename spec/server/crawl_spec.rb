@@ -1,9 +1,9 @@
 # frozen_string_literal: true
 
-# Unguessable values in everything that somebody may not read, and every byte that comes back searched for them; and the
+# Unguessable values in everything that someone may not read, and every byte that comes back searched for them; and the
 # same questions about other hidden values, which must be answered with the same bytes.
 RSpec.describe "Nothing of a hidden value comes out" do
-  # A few of each here; bin/crawl asks as everybody of little trust, about many.
+  # A few of each here; bin/crawl asks as everyone of little trust, about many.
   many = Integer(ENV.fetch("CRAWL_RECORDS", 1))
   users = ENV.fetch("CRAWL_USERS", "ilka,esme,cleo").split(",")
   kinds = ENV.fetch("CRAWL_TYPES", "outgoing-loan,study-visit,conservation-job").split(",")
@@ -83,7 +83,7 @@ RSpec.describe "Nothing of a hidden value comes out" do
     Server::Record.find_by!(record_type: type, number: number).tap { |row| row.values = row.values.merge(values) }.save!
   end
 
-  # Numbers of records that somebody may open, as many as wanted.
+  # Numbers of records that someone may open, as many as wanted.
   def met(login, type, most)
     visitor = Server::Visitor.new(Server::Account.named(login).person)
     visitor.open_records(type_of(type)).order(:number).limit(most).pluck(:number)
@@ -134,7 +134,7 @@ RSpec.describe "Nothing of a hidden value comes out" do
   it "through routes that are none of a record user's business" do
     sign_in("ilka")
     document = YAML.safe_load_file(Server::Contract::PATH, aliases: true)
-    # What record users and programs may ask, and what anybody may.
+    # What record users and programs may ask, and what anyone may.
     own = %w[/api/session /api/records /api/setup /api/messages /access /.well-known]
     closed = document["paths"].reject { |path, _| path.start_with?(*own) }
     closed.each do |path, item|
@@ -147,7 +147,7 @@ RSpec.describe "Nothing of a hidden value comes out" do
               verb, "#{address}#{'?record_type=outgoing-loan' if path.start_with?('/api/map')}",
               %w[get delete].include?(verb) ? nil : {}, if_match: "\"x\""
             )
-          # A body that is not as declared is turned down before the route is asked; nothing of it is answered.
+          # A body that is not as declared is refused before the route is asked; nothing of it is answered.
           expect([403, 422]).to include(status), "#{verb} #{path} answered #{status}"
         end
     end

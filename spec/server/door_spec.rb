@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# What anybody can send, signed in or not.
+# What anyone can send, signed in or not.
 RSpec.describe "The door" do
   # Sends what no client would write: the address goes in as it is. Returns the status; the answer is in @met.
   def bare(method, address, body = nil, **headers)

@@ -2,7 +2,7 @@
 
 # Each finding on the policy with deliberate flaws, held to what it says: its example, its remedies, its words.
 RSpec.describe "The findings on the flawed sample policy" do
-  # The policy, its people and what the audit finds: worked out once.
+  # The policy, its people and what the audit finds: calculated once.
   def self.made
     @made ||=
       begin

@@ -107,7 +107,7 @@ RSpec.describe "A server under load" do
     sleep 1
     expect(ask_heavy).to match([429, include("type" => "urn:cobalt-ledger:problem:busy")])
     sockets.each(&:close)
-    # Long before the budget is used up, nothing is worked out any more.
+    # Long before the budget is used up, nothing is calculated any more.
     expect { Timeout.timeout(5) { sleep(0.1) until idle? } }.not_to raise_error
     expect(@server.ask("mairin", :get, "/api/map?record_type=outgoing-loan").first).to eq(200)
   end

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# Ways in which a value that somebody may not see has been had, or a record made that they may not make.
+# Ways in which a value that someone may not see has been had, or a record made that they may not make.
 RSpec.describe "Hidden values and records that are not one's own to make" do
   loan = "/api/records/outgoing-loan"
 
@@ -31,7 +31,7 @@ RSpec.describe "Hidden values and records that are not one's own to make" do
     expect(call(:get, "/api/map?record_type=outgoing-loan&mode=create&record=LN-0042")).to eq(422)
   end
 
-  # Fields of the record that somebody's own forms do not show them.
+  # Fields of the record that someone's own forms do not show them.
   def closed_to(who)
     sign_in(who)
     shown = %w[view edit].flat_map do |mode|

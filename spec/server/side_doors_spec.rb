@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# What is closed to somebody, and told to them by another way.
+# What is closed to someone, and told to them by another way.
 RSpec.describe "What is closed" do
   object = "/api/records/collection-object"
 
@@ -115,7 +115,7 @@ RSpec.describe "What is closed" do
       call(:post, "/api/records/outgoing-loan/import#{part}", { content: [text].pack("m0"), format: "csv" })
     end
 
-    # How often nobody else could have written while the block ran.
+    # How often no one else could have written while the block ran.
     def held(&block)
       other = SQLite3::Database.new(ActiveRecord::Base.connection_db_config.database)
       shut = 0
@@ -149,7 +149,7 @@ RSpec.describe "What is closed" do
       expect(given).to eq((given.first...(given.first + 1_200)).to_a)
       expect(made.map { |each| each.values["loan_number"] }).to eq(made.map(&:number))
       changes = "number,purpose\n#{made.first(30).map { |each| "#{each.number},exhibition\n" }.join}"
-      # Somebody saves one of them between its being judged and its being written.
+      # Someone saves one of them between its being judged and its being written.
       allow(Server::NumberGiver).to receive(:several).and_wrap_original do |original, *given|
         Server::Record.where(id: made.first.id).update_all("version = version + 1")
         original.call(*given)

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# Guessing is slow, from everywhere; and nobody can keep somebody else out.
+# Guessing is slow, from everywhere; and no one can keep someone else out.
 RSpec.describe "Guarding sign-ins" do
   def try(login, password = "wrong", from: "203.0.113.1")
     body = JSON.generate(login: login, password: password)

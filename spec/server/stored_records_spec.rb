@@ -18,7 +18,7 @@ RSpec.describe "Stored records that an edit meets" do
     answer["result"]
   end
 
-  # Numbers of loans that somebody may no longer save, by deciding each as a save under the pending policy.
+  # Numbers of loans that someone may no longer save, by deciding each as a save under the pending policy.
   def shut_to(person)
     state = Server::PolicyStore.instance.pending
     type = state.policy.record_type("outgoing-loan")

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# Somebody who wants to meet "approval by a second person" alone, and every way they might try.
+# Someone who wants to meet "approval by a second person" alone, and every way they might try.
 RSpec.describe "A second person" do
   before do
     sign_in("zora")
@@ -42,7 +42,7 @@ RSpec.describe "A second person" do
   # As if the sign-ins had been made before the changes were begun.
   def made_yesterday = Server::SignInChange.update_all(created_at: Time.now - 86_400)
 
-  # What everybody tries in the end.
+  # What everyone tries in the end.
   def stands_open? = publish == 201
 
   it "is not a sign-in made for the purpose, whoever it is said to be, not with a password of its own either" do

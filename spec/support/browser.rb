@@ -111,7 +111,7 @@ module Browsing
   AXE = File.join(Gem.loaded_specs.fetch("axe-core-api").full_gem_path, "node_modules/axe-core/axe.min.js")
   STANDARD = %w[wcag2a wcag2aa wcag21a wcag21aa wcag22aa].freeze
 
-  # Runs axe on the page as it stands; the gem's own matcher asks for a driver it knows, so its script is run here.
+  # Runs axe on the page as it is; the gem's own matcher asks for a driver it knows, so its script is run here.
   def expect_no_barrier
     page.execute_script(File.read(AXE))
     found = page.evaluate_async_script(<<~JS, STANDARD)

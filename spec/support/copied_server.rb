@@ -39,7 +39,7 @@ module CopiedServer
     raise "the copied server ended by itself: #{status}\n#{told}" unless status.success?
   end
 
-  # What every page asks for is loaded and worked out before the first copy is made, so that each copy has it.
+  # What every page asks for is loaded and calculated before the first copy is made, so that each copy has it.
   def warm_up
     @warm_up ||= begin
       _, token = Server::Session.start(Server::Account.named("mairin"))

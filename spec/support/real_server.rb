@@ -26,7 +26,7 @@ class RealServer
 
   def log = File.read(@log)
 
-  # Status and body of an answer to somebody, by name; nil for no one.
+  # Status and body of an answer to someone, by name; nil for no one.
   def ask(who, verb, path, body = nil, if_match: nil, limit: 60)
     request = Net::HTTP.const_get(verb.to_s.capitalize).new(path)
     cookie, csrf = who ? sessions[who] ||= sign_in(who) : nil

@@ -27,8 +27,8 @@ module SampleDatabase
     end
   end
 
-  # Puts what the audit finds in the policies as they stand where the application keeps it, so that no example has to
-  # wait for what another has waited for. name: of these policies; what is found in them is worked out once.
+  # Puts what the audit finds in the policies as they are where the application keeps it, so that no example has to
+  # wait for what another has waited for. name: of these policies; what is found in them is calculated once.
   def proved(name)
     (@proved ||= {})[name] ||= begin
       Server::AuditRuns.follow(by: "the examples")

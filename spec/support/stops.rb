@@ -6,7 +6,7 @@ require_relative "real_server"
 # Stops a server with SIGKILL while the policy is edited, published and imported and people come and go, and looks for
 # what was acknowledged and is gone, and for what was left half done.
 class Stops
-  # What somebody was told had been done.
+  # What someone was told had been done.
   Done = Struct.new(:rules, :editions, :users, :comments, :sign_ins)
 
   BESIDE = %i[publish import come_and_go].freeze

@@ -81,7 +81,7 @@ export function App() {
   const enter = useCallback(
     (found: Session) => {
       admit(found);
-      // What was fetched for somebody else must not be shown to this person.
+      // What was fetched for someone else must not be shown to this person.
       client.removeQueries({ predicate: (fetched) => fetched.queryKey[1] !== SESSION[1] });
       client.setQueryData(SESSION, found);
       if (window.location.pathname === "/setup") window.history.replaceState(null, "", "/");

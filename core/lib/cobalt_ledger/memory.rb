@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module CobaltLedger
-  # A table of what is dear to work out. Safe to share between threads: at worst two of them work the same out.
+  # A table of what is dear to calculate. Safe to share between threads: at worst two of them work the same out.
   class Memory
     # limit: entries kept before starting over; by_identity: true where keys are told apart as objects.
     def initialize(limit, by_identity: false)

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# The detectors that speak of how rules meet, held against asking about everybody, everywhere, on every record of a
+# The detectors that speak of how rules meet, held against asking about everyone, everywhere, on every record of a
 # small world.
 RSpec.describe CobaltLedger::Audit::Run do
   policies = 8
@@ -114,7 +114,7 @@ RSpec.describe CobaltLedger::Audit::Run do
     contexts(type).each { |question| records.each { |record| yield question, facts(question, record) } }
   end
 
-  # A record of a small world, as somebody asks about it.
+  # A record of a small world, as someone asks about it.
   def facts(question, record)
     CobaltLedger::Conditions::Facts.new(
       entered: record, stored: question.mode == "create" ? {} : record, principals: question.principals,
@@ -255,7 +255,7 @@ RSpec.describe CobaltLedger::Audit::Run do
     }
   end
 
-  # Actions that are spoken of, and that nobody could do on any record; but for those that a guardrail keeps from all.
+  # Actions that are spoken of, and that no one could do on any record; but for those that a guardrail keeps from all.
   def unused(engine, seen)
     type = engine.policy.record_type("loan")
     type.actions.reject { |action| seen[:may][action.id] }.select do |action|

@@ -20,7 +20,7 @@ RSpec.describe CobaltLedger::Changes::Comparison do
     )
   end
 
-  # All of a decision that somebody meets, by field.
+  # All of a decision that someone meets, by field.
   def met(decision)
     form = decision.question.form
     decision.fields.merge(decision.actions, decision.whole.field.id => decision.whole).to_h do |id, field|
@@ -195,7 +195,7 @@ RSpec.describe CobaltLedger::Changes::Comparison do
       end
     end
 
-    # The same record where the one who asks and somebody else change places.
+    # The same record where the one who asks and someone else change places.
     def swapped(document, other)
       places = { document["user"] => other, other => document["user"] }
       change = ->(values) { values&.transform_values { |value| places.fetch(value, value) } }
@@ -249,7 +249,7 @@ RSpec.describe CobaltLedger::Changes::Comparison do
       answers.uniq.size == 1 && (id == "total" || sources.any? { |each| each.is_a?(Hash) && each.key?("field") })
     end
 
-    # What is told speaks of records that nobody locked or unlocked by hand; of others only where those show nothing.
+    # What is told speaks of records that no one locked or unlocked by hand; of others only where those show nothing.
     def covered?(lines, document, id, answers)
       at = Time.iso8601(document["at"])
       by_hand = document.key?("locked") || document.key?("lifted")

@@ -2,14 +2,14 @@
 
 require_relative "../support/telling"
 
-# Edits that let somebody know what is covered from them, held to what two records show that differ in that alone.
+# Edits that let someone know what is covered from them, held to what two records show that differ in that alone.
 RSpec.describe CobaltLedger::Changes::Knowing do
   def engine_of(document)
     built = CobaltLedger::Formats::PolicyJson.build(CobaltLedger::Formats::UpToDate.policy(document), directory)
     CobaltLedger::Decisions::Engine.new(built, directory)
   end
 
-  # All that somebody meets of a record, but for the secrets themselves.
+  # All that someone meets of a record, but for the secrets themselves.
   def met(engine, document)
     asked = CobaltLedger::Formats::QuestionJson.read(document, engine.policy, directory)
     decision = engine.decide(asked)
@@ -35,7 +35,7 @@ RSpec.describe CobaltLedger::Changes::Knowing do
     end
   end
 
-  # Secrets that somebody sees, or is told of by two records that differ in nothing else.
+  # Secrets that someone sees, or is told of by two records that differ in nothing else.
   def told_of(engine, question, one, other)
     records = [one, other].map { |secrets| question.merge("stored" => question["stored"].merge(secrets)) }
     differing = Telling::SECRET.reject { |id| one[id] == other[id] }

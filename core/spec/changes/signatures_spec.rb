@@ -67,7 +67,7 @@ RSpec.describe CobaltLedger::Changes::Signatures do
     expect(met).to be >= 3
   end
 
-  # Does somebody see more of a watched field, or may change more of it?
+  # Does someone see more of a watched field, or may change more of it?
   def opens?(engines, asked)
     before, after = engines.map do |engine|
       engine.decide(CobaltLedger::Formats::QuestionJson.read(asked, engine.policy, directory))

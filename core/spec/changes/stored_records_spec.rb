@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# Which stored records an edit touches, held against deciding each for everybody, everywhere, under both policies.
+# Which stored records an edit touches, held against deciding each for everyone, everywhere, under both policies.
 RSpec.describe CobaltLedger::Changes::StoredRecords do
   def engine_of(document)
     CobaltLedger::Decisions::Engine.new(newest_policy(document, directory), directory)
@@ -118,7 +118,7 @@ RSpec.describe CobaltLedger::Changes::StoredRecords do
       end
     end
 
-    # All of a decision that comes to somebody.
+    # All of a decision that results in someone.
     def shown(decision)
       form = decision.question.form&.fields&.map(&:id)
       [decision.fields.transform_values(&:state), decision.disclosed, form || decision.fields.keys,

@@ -36,7 +36,7 @@ RSpec.describe CobaltLedger::Decisions::AccessMap do
     end
   end
 
-  # Policies that ask from where somebody comes, which is not known: what can't be told is an outcome too.
+  # Policies that ask from where someone comes, which is not known: what can't be decided is an outcome too.
   it "has an example of every level, whatever is not known of where somebody comes from", :generated do
     unknown = 0
     trials("examples of levels", 60, enough: -> { unknown > 20 }) do |seed|

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# What keeps somebody from typing into a field, read off what the stages came to.
+# What keeps someone from typing into a field, read off the result of the stages.
 RSpec.describe CobaltLedger::Decisions::Hindrance do
   def hindered(*rules, field: "notes", mode: "edit", user: "asha", **values)
     made = engine(*rules)

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# How often the same form is decided while somebody types.
+# How often the same form is decided while someone types.
 RSpec.describe CobaltLedger::Decisions::TypedForm do
   let(:counting) do
     Class.new(SimpleDelegator) do

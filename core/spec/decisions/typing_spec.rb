@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# What of the typing counts when somebody has changed their mind.
+# What of the typing counts when someone has changed their mind.
 RSpec.describe CobaltLedger::Decisions::Typing do
   histories = 150
   domain = {
@@ -185,14 +185,14 @@ RSpec.describe CobaltLedger::Decisions::Typing do
     counted[typing.aside.empty? ? :whole : :aside] += 1
 
     saving = CobaltLedger::Decisions::Saving.new(engine)
-    # What the form says it would save is never turned down for a field that has closed.
+    # What the form says it would save is never refused for a field that has closed.
     expect(closed(saving.judge(question, typing.kept), shut)).to eq([]), words
     verdict = saving.judge(question, typed)
     expect(closed(verdict, shut).any?).to eq(sets.size > 1), words
     expect_final_state(engine, question, verdict, sets.first, typed, words) if verdict.accepted
   end
 
-  # Fields that a save was turned down for because they are closed.
+  # Fields that a save was refused for because they are closed.
   def closed(verdict, shut) = verdict.refusals.select { |each| each.field && shut.include?(each.kind) }
 
   # Stored is what the form holds in the end: what counts of the typing, and what rules write over it.

@@ -29,7 +29,7 @@ class PolicyEdits < PolicyGenerator
     Time.utc(2026, 1, 1) + @random.rand(365 * 86_400)
   end
 
-  # A new record holds nothing yet, so that nobody has locked it, and nothing is typed where nothing is edited.
+  # A new record holds nothing yet, so that no one has locked it, and nothing is typed where nothing is edited.
   # more: Hash of values stored beside.
   def question(more = {})
     asked = super()

@@ -386,7 +386,7 @@ class ReferenceResolver
     end
   end
 
-  # A computed field is covered like the most covered of what it is worked out from, unless a rule says how it is seen.
+  # A computed field is covered like the most covered of what it is calculated from, unless a rule says how it is seen.
   def covered(field, state, ordinary)
     return state if field["formula"].nil? || ordinary.any? { |rule, outcome| outcome && given(rule)["visibility"] }
 
@@ -416,7 +416,7 @@ class ReferenceResolver
       .compact
   end
 
-  # true, false, or nil when it can't be told.
+  # true, false, or nil when it can't be decided.
   def holds(condition)
     if condition["all"] then kleene(condition["all"], false)
     elsif condition["any"] then kleene(condition["any"], true)
@@ -469,7 +469,7 @@ class ReferenceResolver
     end
   end
 
-  # What is asked of where the question comes from; what it does not say can't be told.
+  # What is asked of where the question comes from; what it does not say can't be decided.
   def whence(condition)
     right = condition["right"].values.first
     if condition["left"]["network"]

@@ -32,7 +32,7 @@ module Server
           digests.each_with_index.all? { |(id, digest), index| part(id, digest, index, digests.size) }
         end
 
-        # Proves one record type and keeps it. Returns false when somebody has cancelled the job.
+        # Proves one record type and keeps it. Returns false when someone has cancelled the job.
         def part(id, digest, index, parts)
           going = job.going?
           found = going && @audit.findings(types: [@policy.policy.record_type(id)]) do |done, total, words|

@@ -8,7 +8,7 @@ module Server
       class StoredRecords < Kind
         known_as "stored_records"
 
-        # Returns what StoredImpact works out.
+        # Returns what StoredImpact calculates.
         def perform
           states = ChangeSet.choosing(job.given["set"]) { StoredImpactRuns.states(job.given["rule"]) }
           StoredImpact.new(*states, StoredImpactRuns.sight(job.given)).work_out do |done, total, words|

@@ -3,7 +3,7 @@
 module Server
   module Jobs
     module Tasks
-      # Removes what nobody looks at any more: sessions that are over, and old jobs but the latest of each kind and
+      # Removes what no one looks at any more: sessions that are over, and old jobs but the latest of each kind and
       # topic; and of the journal what is older than the policy has it kept.
       class ClearUp < Scheduled
         known_as "clear_up"

@@ -3,7 +3,7 @@
 module Server
   module Jobs
     module Tasks
-      # Has what an edit, an edition or a change of people has moved proved by itself. What somebody cancels stays
+      # Has what an edit, an edition or a change of people has moved proved by itself. What someone cancels stays
       # cancelled until something moves again.
       class FollowEdits < Scheduled
         known_as "follow_edits"

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Server
-  # Counts of tries, each for a while, in the database: two processes, or a restart, give nobody more of them.
+  # Counts of tries, each for a while, in the database: two processes, or a restart, give no one more of them.
   module CountedTries
     ADD = <<~SQL
       INSERT INTO tries (key, count, ends_at) VALUES (?, 1, ?)

@@ -2,7 +2,7 @@
 
 module Server
   # What a browser remembers of having signed in under a name, so that strangers who try that name elsewhere can't keep
-  # its owner out. It lets nobody in, and a new password ends it. Nothing of it is stored here: it is made from what
+  # its owner out. It lets no one in, and a new password ends it. Nothing of it is stored here: it is made from what
   # only the database knows.
   module KnownBrowser
     COOKIE = "cobalt_known"

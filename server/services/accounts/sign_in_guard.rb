@@ -3,7 +3,7 @@
 module Server
   # Slows guessing down. Every try counts before it is checked, so that many at once are no way round; one that succeeds
   # is given back. A stranger can't turn the limits into a lock: tries are counted by name and address together, by
-  # address, and by name alone only far above what one address can reach; and a browser that has signed in as somebody
+  # address, and by name alone only far above what one address can reach; and a browser that has signed in as someone
   # before has a count of its own.
   module SignInGuard
     # [tries, seconds] of one name from one address; of one address, whatever the name; of one name from anywhere.
@@ -13,7 +13,7 @@ module Server
 
     module_function
 
-    # Tries of somebody who is signed in to name their own password, which say nothing of other tries. The block as
+    # Tries of someone who is signed in to name their own password, which say nothing of other tries. The block as
     # below.
     def again(account, &check) = counted({ "again:#{account.id}" => PAIR }, &check)
 

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Server
-  # Makes, changes and removes sign-ins for an administrator. Each is in the journal. Where a sign-in comes to be able
+  # Makes, changes and removes sign-ins for an administrator. Each is in the journal. Where a sign-in becomes able
   # to approve, those who can are told, and it can't sign until another administrator has agreed.
   class SignIns
     # What an entry of the journal tells before and after.

@@ -2,7 +2,7 @@
 
 module Server
   # May a sign-in sign change sets, as far as it is known to be its owner's own? A signature is by a person of the
-  # directory, with a password that nobody else has set, through a sign-in that another administrator has agreed to.
+  # directory, with a password that no one else has set, through a sign-in that another administrator has agreed to.
   class SigningRight
     HOUR = 3600
 

@@ -24,7 +24,7 @@ module Server
                 account: account) { |newest| current?(newest, policy) }
       end
 
-      # Raises Problem, also where somebody else has started it.
+      # Raises Problem, also where someone else has started it.
       def cancel(id, account) = find(id).cancel_by(account)
 
       # Raises Problem.
@@ -39,7 +39,7 @@ module Server
       # Digest by record type of what the last whole run stood on.
       def proved_parts(name) = Job.latest_done("audit", whole(name))&.result&.[]("parts") || {}
 
-      # Starts what is needed so that all these policies are proved as they stand. by: name of who has it done.
+      # Starts what is needed so that all these policies are proved as they are. by: name of who has it done.
       def follow(by:)
         states.each { |name, state| start(name, by: by) if AuditDigests.missing(state).any? }
       end

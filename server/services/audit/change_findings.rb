@@ -4,7 +4,7 @@ module Server
   # The findings that publishing the change set brings and takes away, and which of them have to be known to whoever
   # publishes.
   class ChangeFindings
-    # Groups and severities of findings that nobody brings in without having read them.
+    # Groups and severities of findings that no one brings in without having read them.
     GRAVE = %w[exposed stuck].freeze
     SEVERE = %w[error warning].freeze
 
@@ -22,7 +22,7 @@ module Server
         "undecided" => undecided }
     end
 
-    # Lets nobody bring in an exposure, or trap somebody, without having read it. known: identities of findings that
+    # Lets no one bring in an exposure, or trap someone, without having read it. known: identities of findings that
     # were read; proved: true to go on only where all that is brought in is proved. Raises Problem.
     def known!(known, proved: false)
       unread = brings.select { |finding| grave?(finding) && !known.include?(finding["id"]) }
@@ -46,7 +46,7 @@ module Server
       Problem.new(409, "not-proved", "The findings for #{names} are not proved yet")
     end
 
-    # Those of which what their findings hang on is not the same before and after.
+    # Those of which what their findings depend on is not the same before and after.
     def touched
       @touched ||= digests.values.flat_map(&:keys).uniq.reject { |id| digests[:before][id] == digests[:after][id] }
     end
@@ -75,7 +75,7 @@ module Server
       list.reject { |finding| known.include?(finding["id"]) }
     end
 
-    # Where somebody has accepted it, it is known already.
+    # Where someone has accepted it, it is known already.
     def grave?(finding)
       GRAVE.include?(finding["group"]) && SEVERE.include?(finding["severity"]) &&
         !@acceptances[finding["id"]]&.holds?(finding["basis"], Date.today)

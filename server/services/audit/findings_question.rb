@@ -34,7 +34,7 @@ module Server
     # Whether only those are wanted that are between rules which meet.
     def between? = @params["between"] == "yes"
 
-    # Whether those are wanted that somebody has accepted.
+    # Whether those are wanted that someone has accepted.
     def accepted? = @params["accepted"] == "yes"
 
     private

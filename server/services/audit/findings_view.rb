@@ -50,7 +50,7 @@ module Server
         .compact
     end
 
-    # Errors and warnings that nobody has accepted, as far as they are known.
+    # Errors and warnings that no one has accepted, as far as they are known.
     def standing = all.count { |finding| finding["severity"] != "note" && !accepted(finding) }
 
     private

@@ -3,7 +3,7 @@
 module Server
   # Does what the policy has happen by itself when a record is created or reaches a stage. It stands in for the
   # business's own automation: everything it does goes through the channel of automations, as the program it acts as,
-  # under the same decisions as anybody's; what it may not do it does not, and says so in the journal and to its owner.
+  # under the same decisions as anyone's; what it may not do it does not, and says so in the journal and to its owner.
   class AutomationRunner
     # Automations that start each other, at most.
     DEEP = 3

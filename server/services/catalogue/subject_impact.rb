@@ -5,7 +5,7 @@ module Server
   # whom.
   class SubjectImpact
     # kind: "record_type" or "baseline"; id: String; document: as it shall be, nil where it goes; sight: Sight of
-    # whoever asks.
+    # the user who asks.
     def initialize(kind, id, document, sight)
       @pending = PolicyStore.instance.pending
       @kind = kind
@@ -50,7 +50,7 @@ module Server
         end
       end
       (old.keys | new.keys).reject { |id| old[id] == new[id] }.map do |id|
-        # Those that reach it as it stands, so that it is seen what loses by the edit.
+        # Those that reach it as it is, so that it is seen what loses by the edit.
         policy = old[id] ? @pending.policy : after.policy
         field = policy.record_type(@id).field(id)
         { "field" => id, "name" => (new[id] || old[id])["name"], "verb" => verb(old[id], new[id]),

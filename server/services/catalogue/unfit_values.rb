@@ -1,14 +1,14 @@
 # frozen_string_literal: true
 
 module Server
-  # Which of the values that records hold a field could no longer read if it were otherwise. Values that whoever asks
-  # may not see are only counted.
+  # Which of the values that records hold a field could no longer read if it were otherwise. Values that the user who
+  # asks may not see are only counted.
   class UnfitValues
     # Different values listed at most; seconds after which what is left is only counted.
     LISTED = 200
     TIME = 4
 
-    # before, after: RecordType with the same identifier, after nil where it goes; sight: Sight of whoever asks.
+    # before, after: RecordType with the same identifier, after nil where it goes; sight: Sight of the user who asks.
     def initialize(before, after, sight)
       @before = before
       @after = after

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Server
-  # Who has to sign which changes, as it stands in the chosen change set.
+  # Who has to sign which changes, as it is in the chosen change set.
   module ApprovalSettings
     module_function
 

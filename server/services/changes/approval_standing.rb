@@ -2,7 +2,7 @@
 
 module Server
   # Who has to sign a change set before it takes force, who has, and what keeps it from doing so. Signatures count for
-  # exactly the digest they were given for; nobody signs what they had a hand in.
+  # exactly the digest they were given for; no one signs what they had a hand in.
   class ApprovalStanding
     # change_set: ChangeSet.
     def initialize(change_set)
@@ -36,7 +36,7 @@ module Server
       raise Problem.new(409, "not-approved", "It still needs #{CobaltLedger::Words.list(words)}")
     end
 
-    # Why somebody can't sign, in words; nil where they can.
+    # Why someone can't sign, in words; nil where they can.
     def hindrance(account)
       right = SigningRight.new(account)
       return right.hindrance(@set.created_at) unless account.may?(:approve)

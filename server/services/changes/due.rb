@@ -67,7 +67,7 @@ module Server
           Outbox.new(PolicyStore.instance.in_force).not_published(set, account, error.message) if account
         end
       rescue Problem
-        # Somebody published or dropped it meanwhile: there is nothing left to give up.
+        # Someone published or dropped it meanwhile: there is nothing left to give up.
         nil
       end
     end

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Server
-  # An expectation drawn up from a question as it is answered now, for somebody to keep or to correct. It becomes part
+  # An expectation drawn up from a question as it is answered now, for someone to keep or to correct. It becomes part
   # of the policy, which more people read than records: what the labels cover is left out of it, and taken to be blank.
   class ExpectationDraft
     # state: PolicyStore::Compiled; params: as QuestionReader; field: the one it is about, nil for all; sight: Sight.

@@ -53,7 +53,7 @@ module Server
     end
 
     # Hash of identifier to the digest of all that its answer depends on: itself, and the record types it can look at.
-    # Every page asks how they stand, so that a state's are worked out once a day.
+    # Every page asks how they stand, so that a state's are calculated once a day.
     def digests
       PolicyStore.instance.memory.fetch([:kept, @state.key, Date.today]) do
         types = AuditDigests.of(@state)

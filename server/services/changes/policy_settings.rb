@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module Server
-  # Settings of the policy that people change as a whole, as they stand in the chosen change set: who signs, how far
-  # what opens a record goes, from where somebody is at a place, what happens by itself, and what programs are for.
+  # Settings of the policy that people change as a whole, as they are in the chosen change set: who signs, how far
+  # what opens a record goes, from where someone is at a place, what happens by itself, and what programs are for.
   module PolicySettings
     # What each is where the policy does not say.
     KNOWN = { "approval" => [], "limits" => {}, "places" => [], "automations" => [], "programs" => [] }.freeze

@@ -3,7 +3,7 @@
 module Server
   # Publishes the chosen change set with all that stands before it: signatures, findings that were read, expectations.
   class Publication
-    # author: name of who publishes; account_id: of their Account, which has to be allowed to when it comes to it.
+    # author: name of who publishes; account_id: of their Account, which has to be allowed to when it results in it.
     def initialize(author, account_id)
       @author = author
       @account_id = account_id
@@ -12,7 +12,7 @@ module Server
     # known: identities of findings that were read; proved: only where all it brings is proved; digest: of what was
     # meant to take force, or nil. Returns the Edition. Raises Problem or CobaltLedger::BadInput.
     def publish(revision:, note:, known:, proved:, edition: nil, digest: nil)
-      # What takes long is worked out before anybody is kept waiting.
+      # What takes long is calculated before anyone is kept waiting.
       ChangeSet.current.then { |set| Kept.of(set).verdicts && ApprovalStanding.new(set).met? }
       Publisher.new(@author).publish(revision: revision, note: note, edition: edition) do |set|
         may_still!

@@ -43,7 +43,7 @@ module Server
       CobaltLedger::Changes::Edit.new(kind: mine.kind, id: mine.id, before: row.theirs, after: after)
     end
 
-    # The subject with each part as it was picked. Raises CobaltLedger::BadInput for a part nobody has settled.
+    # The subject with each part as it was picked. Raises CobaltLedger::BadInput for a part no one has settled.
     def joined(mine, theirs, picks)
       outcome = CobaltLedger::Changes::ThreeWay.of(mine, theirs, picks)
       return outcome.after unless outcome.kind == :clash

@@ -53,7 +53,7 @@ module Server
       sentence = CobaltLedger::Rules::Sentence.new(rule, built.policy, built.directory).to_s
       rule.on? ? sentence : "#{sentence} (switched off)"
     rescue CobaltLedger::BadInput
-      # It names what is not there any more: then its title has to do.
+      # It names what is no longer there: then its title has to do.
       document["title"]
     end
     private_class_method :expectation, :rule_sentence

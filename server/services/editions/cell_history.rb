@@ -1,13 +1,13 @@
 # frozen_string_literal: true
 
 module Server
-  # What somebody could come to on one field, from the first edition on: when it changed, by whose edit, signed by whom,
+  # What someone could come to on one field, from the first edition on: when it changed, by whose edit, signed by whom,
   # and where other people and not another edition made the difference.
   class CellHistory
     # Moments looked at at most, from now back.
     MOST = 120
 
-    # params: as QuestionReader, without a moment, and "field"; sight: Sight of whoever asks.
+    # params: as QuestionReader, without a moment, and "field"; sight: Sight of the user who asks.
     def initialize(params, sight)
       @params = params.except("field", "at")
       @field = params["field"]
@@ -66,7 +66,7 @@ module Server
       @document[1]
     end
 
-    # Levels that it can come to, the most open last; nil where the field, or whoever is asked about, was not there.
+    # Levels that it can result in, the most open last; nil where the field, or the user asked about, was not there.
     def levels(past)
       state = PolicyStore.instance.past(past)
       question = QuestionReader.new(state, @sight).read(@params)

@@ -21,7 +21,7 @@ module Server
       @desk = RecordDesk.new(visitor)
     end
 
-    # What would become of every row: Array of Line. Nothing is stored, and nobody else is kept from storing.
+    # What would become of every row: Array of Line. Nothing is stored, and no one else is kept from storing.
     def preview = judged.map(&:first)
 
     # Stores all. Returns Array of Line; raises the refusal of the whole where one row is refused.

@@ -7,7 +7,7 @@ module Server
     # People named at most.
     NAMED = 100
 
-    # params: as QuestionReader, and "field"; sight: Sight of whoever asks.
+    # params: as QuestionReader, and "field"; sight: Sight of the user who asks.
     def initialize(state, params, sight)
       @state = state
       @reader = QuestionReader.new(state, sight)
@@ -18,7 +18,7 @@ module Server
       @question = state.engine.while_open(@question) if !@fixed && @question.record_type.field(@field.id)
     end
 
-    # Everybody by what they can come to: Array of {"levels", "people" => count, "names"}, the most open first.
+    # Everyone by what they can result in: Array of {"levels", "people" => count, "names"}, the most open first.
     def who
       groups = @state.directory.users.group_by { |user| levels(@state.directory.principals_of(user.id)) }
       order = CobaltLedger::Access::State::ORDER

@@ -7,7 +7,7 @@ module Server
     COLUMN_LIMIT = 60
 
     # params: as QuestionReader, and "audiences" ("role:courier,user:asha.brandt"; all roles when left out);
-    # sight: Sight of whoever looks.
+    # sight: Sight of the viewer.
     def initialize(state, params, sight)
       @state = state
       @reader = QuestionReader.new(state, sight)

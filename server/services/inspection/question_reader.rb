@@ -49,7 +49,7 @@ module Server
       state.directory.owning_units.first
     end
 
-    # "role:courier" -> Principals. Kinds: user, role, group, department, unit; "everyone" for anybody.
+    # "role:courier" -> Principals. Kinds: user, role, group, department, unit; "everyone" for anyone.
     def audience(text)
       kind, id = text.to_s.split(":", 2)
       kinds = CobaltLedger::Directory::Audience::KINDS.map(&:to_s) + ["everyone"]
@@ -90,7 +90,7 @@ module Server
       type.form(id) or raise CobaltLedger::BadInput.at("/form", "#{type.name} has no form “#{id}”")
     end
 
-    # Values of another record that a condition or a value looks up, as far as whoever looks may see them; of one that
+    # Values of another record that a condition or a value looks up, as far as the viewer may see them; of one that
     # is typed only where they may open it.
     def related(type, number)
       (@looked_up[type] ||= {})[number] ||= begin

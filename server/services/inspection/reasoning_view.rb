@@ -3,7 +3,7 @@
 module Server
   # Why one field is as it is for one person or audience: for a record, or for each outcome it can have without one.
   class ReasoningView
-    # params: as QuestionReader, and "field"; sight: Sight of whoever looks.
+    # params: as QuestionReader, and "field"; sight: Sight of the viewer.
     def initialize(state, params, sight)
       @state = state
       @reader = QuestionReader.new(state, sight)

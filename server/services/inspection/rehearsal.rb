@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Server
-  # The live form as somebody would meet it: for one person or two side by side, with what the last keystroke changed.
+  # The live form as someone would meet it: for one person or two side by side, with what the last keystroke changed.
   class Rehearsal
     # state: PolicyStore::Compiled; params: the question, as for QuestionReader; sight: Sight of whoever rehearses;
     # dismissed: keys of offers.
@@ -69,7 +69,7 @@ module Server
       }.compact
     end
 
-    # Those that are asked for in the mode, with what each comes to.
+    # Those that are asked for in the mode, with what each results in.
     def actions(decision)
       decision.actions_asked.map { |each| { "id" => each.field.id, "name" => each.field.name, "level" => each.level } }
     end

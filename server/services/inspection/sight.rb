@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Server
-  # What somebody who looks at the policy gets to see of stored records, in rehearsal, map, reasoning and questions: the
+  # What someone who looks at the policy gets to see of stored records, in rehearsal, map, reasoning and questions: the
   # values they may see themselves, by the edition in force, in a mode that opens the record. In the place of all others
   # stand made-up values of the field's kind, the same for every record, so that they tell nothing.
   class Sight
@@ -14,7 +14,7 @@ module Server
     # Sees nothing of its own.
     def self.none = new(nil)
 
-    # person: identifier of the directory user who looks, or nil for nobody; network: the address they come from, or
+    # person: identifier of the directory user who looks, or nil for no one; network: the address they come from, or
     # nil.
     def initialize(person, network: nil)
       @state = PolicyStore.instance.in_force

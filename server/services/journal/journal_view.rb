@@ -27,7 +27,7 @@ module Server
       to ? found.where(at: ..."#{(to + 1).iso8601}T") : found
     end
 
-    # What it is about and who did it, as somebody types them; a topic stands for its kinds.
+    # What it is about and who did it, as someone types them; a topic stands for its kinds.
     def by_words
       { "subject" => @params["subject"], "actor" => @params["actor"],
         "kind" => JournalEntry::TOPICS[@params["topic"]] }.reject { |_, value| value.nil? || value == "" }
@@ -78,7 +78,7 @@ module Server
       entry.field && (type&.field(entry.field)&.name || entry.field)
     end
 
-    # One that was deleted is nothing to be kept from anybody any more.
+    # One that was deleted is nothing to be kept from anyone any more.
     def met?(type, number)
       @met.fetch([type, number]) do
         gone = Record.where(record_type: type, number: number).none?

@@ -1,21 +1,21 @@
 # frozen_string_literal: true
 
 module Server
-  # Writes into the journal what somebody was refused because it is not theirs to do: a field that is closed to them, an
+  # Writes into the journal what someone was refused because it is not theirs to do: a field that is closed to them, an
   # act that the policy denies, a part of the application. What is only wrong or missing in what they sent is no entry.
   class Refused
     # Kinds of entries that it writes.
     KINDS = %w[refused not_allowed].freeze
 
-    # Kinds of problems: what a sign-in or a token lacks the right to, and what is kept from somebody on a record.
+    # Kinds of problems: what a sign-in or a token lacks the right to, and what is hidden from someone on a record.
     RIGHTS = %w[not-allowed not-for-programs not-for-others may-not-sign].freeze
     ACTS = %w[kept-locked too-many-looks own-sign-in].freeze
 
     # Kinds of reasons for turning a save down that are about access.
     CLOSED = %w[hidden masked locked denied].freeze
 
-    # Seconds within which the same again is no entry of its own, and how many entries somebody can bring about within
-    # an hour: nobody is to fill the journal by asking.
+    # Seconds within which the same again is no entry of its own, and how many entries someone can bring about within
+    # an hour: no one is to fill the journal by asking.
     SAME = 600
     MOST = 120
     HOUR = 3600

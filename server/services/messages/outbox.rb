@@ -24,7 +24,7 @@ module Server
       send_to(readers, "emergency", record, "revealed as a whole to #{by}", reason)
     end
 
-    # Refusals that somebody is told of within an hour, and seconds within which the same is not told again: nobody is
+    # Refusals that someone is told of within an hour, and seconds within which the same is not told again: no one is
     # to fill another's messages by asking.
     REFUSALS = 20
     SAME = 600
@@ -57,7 +57,7 @@ module Server
       tell(readers, "approval", "“#{set.name}” waits for approval", ["Asked for by #{by.name}.", words])
     end
 
-    # A sign-in has come to be able to approve, or one that can was changed: to all others who may. account: that
+    # A sign-in has resulted in be able to approve, or one that can was changed: to all others who may. account: that
     # sign-in; by: Account; what: as of SignInChange::WHAT.
     def sign_in_changed(account, by, what)
       readers = Account.all.select { |each| each.may?(:approve) && ![account.id, by.id].include?(each.id) }

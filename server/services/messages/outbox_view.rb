@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Server
-  # Messages that went out, as somebody may read them: their own, or all where they look after the application.
+  # Messages that went out, as someone may read them: their own, or all where they look after the application.
   class OutboxView
     # account: Account of the reader.
     def initialize(account)
@@ -9,7 +9,7 @@ module Server
       @directory = PolicyStore.instance.directory
     end
 
-    # One page, the newest first. all: "yes" for everybody's. What others were sent is told without its text: it was
+    # One page, the newest first. all: "yes" for everyone's. What others were sent is told without its text: it was
     # written for what they may see, and not for the reader.
     def page(page, per_page, all)
       everybody = all == "yes" && @account.may?(:read)

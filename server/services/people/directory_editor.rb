@@ -20,7 +20,7 @@ module Server
     end
 
     # version: of the directory that was told about; by: name of who does it. Raises Problem where it has moved on.
-    # What it takes to work it out is done before anybody is kept waiting; where a rule was edited meanwhile, once more.
+    # What it takes to work it out is done before anyone is kept waiting; where a rule was edited meanwhile, once more.
     def keep(version, by)
       Importing::TRIES.times do
         standing = PolicyStore.instance.standing

@@ -18,7 +18,7 @@ module Server
                      by: by, account: account))
       end
 
-      # An import is nobody's but of who asked for it. Raises Problem.
+      # An import is no one's but of who asked for it. Raises Problem.
       def find(id, account)
         Job.find_by(id: id, kind: KIND, account_id: account.id) or
           raise Problem.new(404, "no-such-run", "There is no such import")

@@ -46,7 +46,7 @@ module Server
     end
 
     # token: from the preview. Raises Problem when anything has moved on since. What it takes to work the import out is
-    # done before anybody is kept waiting; where somebody has written meanwhile, it is worked out once more.
+    # done before anyone is kept waiting; where someone has written meanwhile, it is calculated once more.
     def apply(token, &step)
       TRIES.times do
         standing = PolicyStore.instance.standing
@@ -61,7 +61,7 @@ module Server
       raise PolicyEditor.busy
     end
 
-    # Times an import is worked out anew because somebody wrote meanwhile.
+    # Times an import is calculated anew because someone wrote meanwhile.
     TRIES = 10
 
     PEOPLE = %w[directory people-ldif].freeze

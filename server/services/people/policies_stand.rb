@@ -5,7 +5,7 @@ module Server
   module PoliciesStand
     module_function
 
-    # Nobody and nothing may be taken out of the directory while a rule, in force or in a change set, names it.
+    # No one and nothing may be taken out of the directory while a rule, in force or in a change set, names it.
     # directory: CobaltLedger::Directory::Directory. Raises CobaltLedger::BadInput.
     def on!(directory)
       AuditRuns.states.each_value do |state|

@@ -9,7 +9,7 @@ module Server
     # People named with a row or a line.
     NAMES = 5
 
-    # One account is worked out at a time; it is asked for by many.
+    # One account is calculated at a time; it is asked for by many.
     LOCK = Mutex.new
 
     # before, after: PolicyStore::Compiled. Returns a JSON-ready Hash.
@@ -37,7 +37,7 @@ module Server
 
     private
 
-    # What gives somebody more comes first.
+    # What gives someone more comes first.
     def sorted
       order = ->(line) { [opens?(line) ? 0 : 1, -line.people.size, line.field] }
       @wording.rows(@lines.sort_by(&order).first(LIMIT)).sort_by { |row| order.call(row.line) }
@@ -51,7 +51,7 @@ module Server
         "before" => row.line.before&.state&.level, "after" => row.line.after&.state&.level }.compact
     end
 
-    # Does somebody see more, or may change or do more?
+    # Does someone see more, or may change or do more?
     def opens?(line) = line.direction.intersect?(["sees more", "may change more", "may do more"])
 
     # lines: what is the same in several modes.

@@ -2,7 +2,7 @@
 
 module Server
   # The difference of two states of the policy from now on, record type by record type: one that no edit has touched
-  # since is not worked out again.
+  # since is not calculated again.
   class PolicyDifference
     PARTS = CobaltLedger::Memory.new(100)
 

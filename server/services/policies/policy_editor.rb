@@ -23,7 +23,7 @@ module Server
     end
 
     # Runs the block alone and in a transaction, provided that nothing has moved on. standing: from PolicyStore, noted
-    # before what the block keeps was worked out. Returns what the block does, false where something has.
+    # before what the block keeps was calculated. Returns what the block does, false where something has.
     def self.where_standing(standing)
       Heavy::Dropped.never do
         LOCK.synchronize do
@@ -49,7 +49,7 @@ module Server
       end.first.after
     end
 
-    # Several edits at once. revision: of the change set they were worked out against.
+    # Several edits at once. revision: of the change set they were calculated against.
     def put_all(edits, revision:)
       edited do |change_set, _document|
         self.class.check_revision(change_set, revision)
@@ -57,7 +57,7 @@ module Server
       end
     end
 
-    # Edits that are worked out from the policy as it stands. The block is given the document, perhaps several times,
+    # Edits that are calculated from the policy as it is. The block is given the document, perhaps several times,
     # and gives the Array of Edit. Returns it.
     def work_out
       edited { |_change_set, document| yield(document) }
@@ -84,12 +84,12 @@ module Server
     # Edits that one entry of the journal names; of more it gives the number.
     NAMED = 20
 
-    # Times an edit is worked out while others may write.
+    # Times an edit is calculated while others may write.
     TRIES = 3
 
     private
 
-    # The block is given the change set and its document and gives the edits. They are judged before anybody is kept
+    # The block is given the change set and its document and gives the edits. They are judged before anyone is kept
     # from writing, and kept if by then nothing has moved on; where others are always faster, the last try keeps them
     # from writing. stored_values: as of put, nil to leave what is kept of them. Returns the edits.
     def edited(stored_values = nil, &block)
@@ -103,7 +103,7 @@ module Server
       end
     end
 
-    # One try. nil where somebody else has written meanwhile.
+    # One try. nil where someone else has written meanwhile.
     def attempt(stored_values)
       # Before all that is read: what another process writes after this is noticed.
       standing = PolicyStore.instance.standing
@@ -116,7 +116,7 @@ module Server
       edits if keep_all(change_set, edits, policy, standing, stored_values)
     end
 
-    # nil where it was published this moment, and nobody has chosen it: then the next is meant.
+    # nil where it was published this moment, and no one has chosen it: then the next is meant.
     def document_of(change_set)
       PolicyStore.instance.pending(change_set).document
     rescue Problem => e

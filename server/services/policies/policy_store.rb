@@ -18,10 +18,10 @@ module Server
     # use. Change sets stand side by side, and editions of the past are compared.
     KEPT = { pending: 6, past: 6 }.freeze
 
-    # Times the pending edits are read anew when somebody has edited meanwhile.
+    # Times the pending edits are read anew when someone has edited meanwhile.
     TRIES = 20
 
-    # What others have worked out from the states, under keys of their own.
+    # What others have calculated from the states, under keys of their own.
     attr_reader :memory
 
     # The one of this process.
@@ -63,7 +63,7 @@ module Server
     end
 
     # The policy of one state with the people of another: what sets the two apart then is the policy alone. What names
-    # people who are gone means nobody. state, other: Compiled with keys.
+    # people who are gone means no one. state, other: Compiled with keys.
     def with_people_of(state, other)
       return state if state.key[1] == other.key[1]
 
@@ -119,7 +119,7 @@ module Server
 
     private
 
-    # A state with changes; where there are none, all that was worked out for the state serves this one too.
+    # A state with changes; where there are none, all that was calculated for the state serves this one too.
     def edited(key, state, changes)
       return state.dup.tap { |same| same.key = key }.freeze if changes.empty?
 

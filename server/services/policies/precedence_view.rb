@@ -31,7 +31,7 @@ module Server
     end
 
     # What would change with another method somewhere: cells of the map, whom it touches in sentences, and findings.
-    # document: the policy with it; params: of the map; sight: Sight of whoever looks.
+    # document: the policy with it; params: of the map; sight: Sight of the viewer.
     def preview(document, params, sight)
       after = PolicyStore.instance.state_of(document)
       { "cells" => cells(after, params, sight), "sentences" => sentences(after, params["record_type"]),

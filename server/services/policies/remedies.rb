@@ -27,7 +27,7 @@ module Server
     end
 
     # All its edits or none. Raises Problem when anything has changed since the finding was proved: a remedy was worked
-    # out for the rules as they were, and would undo what somebody did meanwhile.
+    # out for the rules as they were, and would undo what someone did meanwhile.
     def take
       PolicyEditor.new(@author).work_out do |document|
         current!

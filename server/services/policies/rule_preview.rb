@@ -3,7 +3,7 @@
 module Server
   # What a rule would do, before it is kept: its sentence, its faults, and the cells of the map that change.
   class RulePreview
-    # rule: rule document; params: the question of the map that is looked at; sight: Sight of whoever looks.
+    # rule: rule document; params: the question of the map that is looked at; sight: Sight of the viewer.
     def initialize(rule, params, sight)
       @sight = sight
       @rule = rule

@@ -59,7 +59,7 @@ module Server
       rule.merge("reach" => rule["reach"].merge("units" => units))
     end
 
-    # Whom a rule is for, with one put in the place of another; with nobody named to be replaced, for those alone.
+    # Whom a rule is for, with one put in the place of another; with no one named to be replaced, for those alone.
     def audience(rule, swap)
       return rule.merge("audience" => { "any" => [swap["by"]] }) unless swap["replace"]
 

@@ -25,7 +25,7 @@ module Server
 
     private
 
-    # [record types that were worked out, those for which there was no time].
+    # [record types that were calculated, those for which there was no time].
     def in_time
       ends = Process.clock_gettime(Process::CLOCK_MONOTONIC) + TIME
       @comparison.record_types.partition do |id|

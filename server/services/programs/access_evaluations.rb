@@ -15,7 +15,7 @@ module Server
       @sent = sent
     end
 
-    # {"evaluations" => [...]}; without a list, what the one question of the request comes to.
+    # {"evaluations" => [...]}; without a list, what the one question of the request results in.
     def to_h
       list = @sent["evaluations"]
       return one(@sent) if list.nil? || list.empty?

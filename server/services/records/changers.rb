@@ -4,19 +4,19 @@ module Server
   # Who could change a field of one record as it is stored, or unlock it, at the moment and in the place of whoever
   # asks.
   class Changers
-    # Names told at most; seconds after which nobody further is looked at.
+    # Names told at most; seconds after which no one further is looked at.
     NAMED = 5
     TIME = 2
 
-    # state: PolicyStore::Compiled; question: CobaltLedger::Decisions::Question of whoever asks. The block tells of a
-    # Decision whether it lets its person.
+    # state: PolicyStore::Compiled; question: CobaltLedger::Decisions::Question of the user who asks. The block tells of
+    # a Decision whether it lets its person.
     def initialize(state, question, &lets)
       @state = state
       @question = question
       @lets = lets
     end
 
-    # {"names", "total", "whole" => was everybody looked at?}
+    # {"names", "total", "whole" => was everyone looked at?}
     def to_h
       ends = Process.clock_gettime(Process::CLOCK_MONOTONIC) + TIME
       users = @state.directory.users

@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module Server
-  # The records of a type that somebody may meet in lists, as a relation that the database can count, sort and cut. What
-  # opening hangs on is mostly the unit and a few fields of few values, so each combination of these that is stored is
+  # The records of a type that someone may meet in lists, as a relation that the database can count, sort and cut. What
+  # opening depends on is mostly the unit and a few fields of few values, so each combination of these that is stored is
   # decided once, by the decision itself, and the database is only asked for those that came out open.
   class OpenRecords
     OPENING = CobaltLedger::Catalogue::Action.id("open")
@@ -44,7 +44,7 @@ module Server
 
     def all = Record.where(record_type: @type.id)
 
-    # What opening the records of a unit hangs on, in any of the modes: as Glance#reads.
+    # What opening the records of a unit depends on, in any of the modes: as Glance#reads.
     def reads(unit)
       found = MODES.map { |mode| @visitor.opening(@type).reads(asked(unit, mode)) }
       found.all?(&:nil?) ? nil : found.compact.flatten.uniq.sort_by(&:to_s)

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Server
-  # What has been done to one record, for somebody who may open it. Which covered field somebody else had revealed is
+  # What has been done to one record, for someone who may open it. Which covered field someone else had revealed is
   # told only where the reader knows of the field; what was refused to others tells of fields too, and is left out.
   class RecordJournal
     # visitor: Visitor; record: Record that they may open.

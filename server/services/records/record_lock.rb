@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Server
-  # Locks a record by hand and unlocks it for a time, as far as the policy allows it to whoever asks.
+  # Locks a record by hand and unlocks it for a time, as far as the policy allows it to the user who asks.
   class RecordLock
     # visitor: Visitor; record: Record; by: name of who asks. mode: "edit" or "view", as the record is met.
     def initialize(visitor, record, by:, mode: "view")
@@ -12,7 +12,7 @@ module Server
       @mode = mode
     end
 
-    # Locks it, or has it locked again where somebody has unlocked it. reason: text.
+    # Locks it, or has it locked again where someone has unlocked it. reason: text.
     def lock(reason)
       permitted!("lock")
       lifted = @record.lifted?(@visitor.at)

@@ -20,7 +20,7 @@ module Server
 
       Denied.check!(@visitor.state.engine.decide(@visitor.question(@type, @record, "edit")), "delete")
       Record.transaction do
-        # How many they are is nothing to be told: they may be records that whoever asks may not open.
+        # How many they are is nothing to be told: they may be records that the user who asks may not open.
         raise Problem.new(409, "referred-to", "Other records refer to #{@record.number}") if referred_to?
 
         Dismissal.where(record_id: @record.id).delete_all

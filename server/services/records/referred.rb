@@ -2,7 +2,7 @@
 
 module Server
   # Records that a decision about one record looks up through its references. What the record refers to as it is stored
-  # counts whoever looks; a number that is typed counts only for who may meet that record, and is to all others that of
+  # counts the viewer; a number that is typed counts only for who may meet that record, and is to all others that of
   # no record: nothing is learnt by typing numbers.
   class Referred
     # The parts of a question by which records are looked up. Parameters as of new.
@@ -38,7 +38,7 @@ module Server
       @met.fetch([type, number]) { |key| @met[key] = @visitor.meets?(type, number) }
     end
 
-    # Most questions look nothing up, so that this is worked out for the first that does.
+    # Most questions look nothing up, so that this is calculated for the first that does.
     def known = @known ||= references(@type, @stored).to_set
 
     # What a record refers to: Array of [identifier of a record type, number].

@@ -44,7 +44,7 @@ module Server
       end
     end
 
-    # What rules hold against the save as it stands.
+    # What rules hold against the save as it is.
     def objections
       @decision.objections.map { |each| { "field" => each.field&.id, "words" => each.message }.compact }.uniq
     end

@@ -1,15 +1,15 @@
 # frozen_string_literal: true
 
 module Server
-  # Which of the records that whoever asks may open an edit meets: how many, by how many people, and which of them could
-  # no longer be saved as they stand. Whoever asks learns nothing of values that they may not see themselves: in the
+  # Which of the records that the user who asks may open an edit meets: how many, by how many people, and which of them
+  # could no longer be saved as they are. Whoever asks learns nothing of values that they may not see themselves: in the
   # place of these stand made-up ones, and it is said of which fields.
   class StoredImpact
     # Records of one type that are listed at most, and records read at once.
     LISTED = 500
     AT_ONCE = 500
 
-    # before, after: PolicyStore::Compiled; sight: Sight of whoever asks.
+    # before, after: PolicyStore::Compiled; sight: Sight of the user who asks.
     def initialize(before, after, sight)
       @states = [before, after]
       @sight = sight
@@ -85,7 +85,7 @@ module Server
     def field_name(id, field) = types(id).filter_map { |type| type.field(field) }.first.name
     def types(id) = @states.reverse.filter_map { |state| state.policy.record_type(id) }
 
-    # Values of a record that another refers to, as whoever asks may see them; each is read once.
+    # Values of a record that another refers to, as the user who asks may see them; each is read once.
     def related(type, number)
       @looked_up.fetch([type, number]) do |key|
         known = types(type).first

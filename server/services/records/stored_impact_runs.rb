@@ -21,10 +21,10 @@ module Server
         view(start(given, subject, account, by))
       end
 
-      # What whoever asks may see of stored records. given: as of a job.
+      # What the user who asks may see of stored records. given: as of a job.
       def sight(given) = Sight.new(given["person"], network: given["network"])
 
-      # A search is nobody's but of who asked for it. account: of who asks now. Raises Problem.
+      # A search is no one's but of who asked for it. account: of who asks now. Raises Problem.
       def find(id, account)
         Job.find_by(id: id, kind: KIND, account_id: account.id) or
           raise Problem.new(404, "no-such-run", "There is no such search of stored records")

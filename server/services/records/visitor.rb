@@ -31,7 +31,7 @@ module Server
     # Identifier of the directory user.
     def person = principals.user_id
 
-    # All that their decisions hang on beside the records and the moment.
+    # All that their decisions depend on beside the records and the moment.
     def key = [state.subject, person, channel, @network.to_s, @scope]
 
     # Record types that they may meet: Array of RecordType.
@@ -96,7 +96,7 @@ module Server
 
     private
 
-    # Where something is edited, rules may write what the answer hangs on.
+    # Where something is edited, rules may write what the answer depends on.
     def opened(type, question)
       return state.engine.decide(question).action("open") if question.mode == "edit"
 

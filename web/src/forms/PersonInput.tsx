@@ -4,7 +4,7 @@ import { useState } from "react";
 import { api } from "../api/client";
 import type { FormField, Named } from "../api/types";
 
-/** Whom to choose from: everybody in the directory, or those whom a record of a type may name. */
+/** Whom to choose from: everyone in the directory, or those whom a record of a type may name. */
 export type PeopleFrom = { recordType?: string };
 
 type Props = {

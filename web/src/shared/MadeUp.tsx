@@ -1,4 +1,4 @@
-/** Says that values stand in for stored ones which whoever looks may not see. */
+/** Says that values stand in for stored ones which the viewer may not see. */
 export function MadeUp({ names }: { names: string[] | undefined }) {
   if (!names || names.length === 0) return null;
   return (

@@ -1,4 +1,4 @@
-/** What something does to whom, in sentences made by the core; none of them is a proof that nobody meets a difference. */
+/** What something does to whom, in sentences made by the core; none of them is a proof that no one meets a difference. */
 export function Sentences({ sentences, className }: { sentences: string[]; className?: string }) {
   return (
     <ul className={className ?? "consequences"}>

@@ -1,14 +1,14 @@
 import type { PersistStorage, StorageValue } from "zustand/middleware";
 
 /**
- * What the pages keep in the browser: by person, so that nobody meets what somebody else left, and values of records
+ * What the pages keep in the browser: by person, so that no one meets what someone else left, and values of records
  * only until the person signs out.
  */
 const PREFIX = "cobalt ";
 const LEFT = "cobalt.signed-out";
 let person = "";
 
-/** Stores that are to be read anew when somebody else signs in, or another tab has written. */
+/** Stores that are to be read anew when someone else signs in, or another tab has written. */
 const readers = new Set<{ name: string; read: () => void }>();
 
 /** Under whose name something is kept. Values that another person left in this tab are dropped. */
@@ -33,7 +33,7 @@ export function keptBy<State>(storage: () => Storage, begin: () => State): Persi
   };
 }
 
-/** Has a store read anew when somebody else signs in or another tab has written it. */
+/** Has a store read anew when someone else signs in or another tab has written it. */
 export function readAnew(name: string, read: () => void): void {
   readers.add({ name, read });
 }

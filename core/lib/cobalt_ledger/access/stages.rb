@@ -5,7 +5,7 @@ module CobaltLedger
     # The four stages that turn what speaks of one field into its state.
     #
     # Everything that can't be evaluated fails closed: what it gives counts where it makes the outcome stricter,
-    # and not where it would loosen it. So each stage is worked out with and without it, and the stricter stands.
+    # and not where it would loosen it. So each stage is calculated with and without it, and the stricter stands.
     class Stages
       attr_reader :precedence, :label
 
@@ -19,18 +19,18 @@ module CobaltLedger
         @label = label
       end
 
-      # What works out a field, an action or the whole record: a subclass.
+      # What calculates a field, an action or the whole record: a subclass.
       def self.for(subject) = { action: ActionStages, record: WholeStages }.fetch(subject.family, Stages)
 
-      # spoken: Spoken; computed: true while a computed field is worked out, false while it has to be typed; inputs: the
-      # strictest visibility among what it is worked out from, nil where nothing is; above: Array of Result of what
+      # spoken: Spoken; computed: true while a computed field is calculated, false while it has to be typed; inputs: the
+      # strictest visibility among what it is calculated from, nil where nothing is; above: Array of Result of what
       # stands above it: the whole record, the action to open it; hand: :locked or :lifted where a person locked the
       # record, or unlocked it for a time. Returns a Result.
       def run(spoken, computed: true, inputs: nil, above: [], hand: nil)
         start = baseline(spoken.baselines.map(&:state), spoken.doubtful_baselines.map(&:state))
         ruled = rules(start, spoken.rules, spoken.doubtful_rules)
         guarded = guard(ruled, spoken.guardrails)
-        # A rule that speaks of its sight says that the result may be seen so, whatever it is worked out from.
+        # A rule that speaks of its sight says that the result may be seen so, whatever it is calculated from.
         inputs = nil if !computed || spoken.rules.any? { |each| each.gives.visibility }
         final, dropped =
           consistent(guarded, computed: computed, inputs: inputs, above: above, hand: hand, spoken: spoken)
@@ -102,7 +102,7 @@ module CobaltLedger
 
       private
 
-      # What is worked out from something hidden is not seen either, or it would give it away.
+      # What is calculated from something hidden is not seen either, or it would give it away.
       def covered_as(state, inputs)
         inputs.nil? || inputs <= state.visibility ? state : state.with(visibility: inputs, mask: nil, replace: false)
       end

@@ -61,7 +61,7 @@ module CobaltLedger
         )
       end
 
-      # Strictest of two states, facet by facet; a facet nobody speaks of stays nil.
+      # Strictest of two states, facet by facet; a facet no one speaks of stays nil.
       def strictest(other)
         return self if other.silent?
         return other if silent?

@@ -27,7 +27,7 @@ module CobaltLedger
 
       def allowed?(kase, outcomes) = kase.result(outcomes).final.permission == Access::Facets::ALLOWED
 
-      # What an action can come to for somebody: [can it be allowed?, was everything decided?]. key: of
+      # What an action can result in for someone: [can it be allowed?, was everything decided?]. key: of
       # Catalogue::Action.
       def can(user, unit, mode, key, channel: "form")
         feasible = @survey.engine.feasible(@survey.question(user, unit, mode, channel: channel))

@@ -7,7 +7,7 @@ module CobaltLedger
     # is sure, there is nothing.
     class Anywhere
       # What shows it: question: Decisions::Question; lines: what it holds, for people; decisions: by identifier;
-      # conditional: true where it may hang on what the record holds.
+      # conditional: true where it may depend on what the record holds.
       Found = Struct.new(:question, :lines, :decisions, :conditional)
 
       # survey: Survey; wanted: Hash of Catalogue::Field or Action to a lambda from its decision to true or false;

@@ -30,7 +30,7 @@ module CobaltLedger
       # Does a rule reach there and mean these people?
       def reached?(rule) = (slot.rules + slot.guardrails).any? { |entry| entry.source.rule.equal?(rule) }
 
-      # All that some conditions can come to here: a Conditions::Solver::Situations::Found.
+      # All that some conditions can result in here: a Conditions::Solver::Situations::Found.
       def possible(conditions)
         return Conditions::Solver::Situations::Found.new({ [] => {} }, true) if conditions.empty?
 
@@ -52,7 +52,7 @@ module CobaltLedger
       # Contributions of guardrails that apply.
       def guarding(outcomes) = slot.sure(slot.guardrails, outcomes).map(&:source)
 
-      # The Access::Result in a situation, worked out once.
+      # The Access::Result in a situation, calculated once.
       def result(outcomes) = (@results ||= {}.compare_by_identity)[outcomes] ||= slot.result(outcomes)
 
       # Is the record locked as a whole in a situation?

@@ -109,14 +109,14 @@ module CobaltLedger
         @built[spec] ||= build_case(field, bearing_on(field), *spec)
       end
 
-      # Bit set over rules that mean somebody and reach there.
+      # Bit set over rules that mean someone and reach there.
       def mask_of(rules, principals, above, mode, channel, form)
         Contexts.bits(rules) do |rule|
           rule.audience.match?(principals) && rule.reach.in_unit?(above) && rule.reach.through?(mode, channel, form)
         end
       end
 
-      # Of any field: a computed one is no more open than what it is worked out from.
+      # Of any field: a computed one is no more open than what it is calculated from.
       def speaks_of_sight?(rule) = rule.contributions.any? { |each| each.gives.visibility }
 
       def build_case(field, rules, mask, crowd, context, user = users_in(crowd).first)

@@ -39,14 +39,14 @@ module CobaltLedger
         end
       end
 
-      # A rule for a unit concerns those below it, and whoever asks about those above it.
+      # A rule for a unit concerns those below it, and the user who asks about those above it.
       def touching?(units)
         units.any? do |unit|
           @directory.with_above(:unit, @unit).include?(unit) || @directory.with_above(:unit, unit).include?(@unit)
         end
       end
 
-      # Somebody asked about whom the rules mean; an audience that means nobody concerns everybody who asks.
+      # Someone asked about whom the rules mean; an audience that means no one concerns everyone who asks.
       def people?(detector, rules)
         crowds = rules.map { |rule| @directory.crowds.of(rule.audience) }
         return true if crowds.all?(&:zero?)

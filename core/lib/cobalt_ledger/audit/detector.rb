@@ -59,8 +59,8 @@ module CobaltLedger
         )
       end
 
-      # An Anywhere::Found from the audit's moment on, or nil; where that can't be told, the subject is noted as unsure.
-      # wanted, options: as for Anywhere; crowd: set of Directory::Crowds.
+      # An Anywhere::Found from the audit's moment on, or nil; where that can't be decided, the subject is noted as
+      # unsure. wanted, options: as for Anywhere; crowd: set of Directory::Crowds.
       def seek(subject, wanted, crowd, modes: Decisions::Question::MODES, **options)
         anywhere = Anywhere.new(@survey, wanted, free: Survey::FROM_NOW, **options)
         found = anywhere.find(crowd, modes: modes)

@@ -19,7 +19,7 @@ module CobaltLedger
       end
 
       # An Evidence on which both set one of some fields, or nil. fields: Array of Catalogue::Field. Notes a field of
-      # which it could not be told.
+      # which it could not be decided.
       def example(fields)
         crowd = @rules.map { |rule| @survey.matching(rule) }.reduce(:&)
         return nil if crowd.zero?

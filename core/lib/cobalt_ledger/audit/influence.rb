@@ -33,7 +33,7 @@ module CobaltLedger
 
               applied = true
               with = kase.result(outcomes)
-              # What is not asked for makes no difference, whatever it comes to.
+              # What is not asked for makes no difference, whatever its result.
               next unless asked
               return nil unless same?(with, kase.result_without(outcomes, rule))
 

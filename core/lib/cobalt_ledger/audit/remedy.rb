@@ -2,7 +2,7 @@
 
 module CobaltLedger
   module Audit
-    # What could be done: edits to the policy, taken by nobody but a person. edits: Array of {"rule" => document} with
+    # What could be done: edits to the policy, taken by no one but a person. edits: Array of {"rule" => document} with
     # the rule as it would be, or {"remove" => identifier}.
     Remedy = Struct.new(:words, :edits, keyword_init: true) do
       # JSON-ready Hash.

@@ -44,7 +44,7 @@ module CobaltLedger
         end
       end
 
-      # What clears a field that it hides hangs on all that tell whether it is hidden.
+      # What clears a field that it hides depends on all that tell whether it is hidden.
       def clearing(rule)
         @type.fields.select { |field| rule.contributions_on(field).any?(&:clears?) }.flat_map do |field|
           @survey.bearing_on(field).select { |each| each.contributions_on(field).any? { |part| part.gives.visibility } }

@@ -19,8 +19,8 @@ module CobaltLedger
         @detectors = detectors ? Detector.members.slice(*detectors) : Detector.members
       end
 
-      # Array of Finding, the gravest first. The block is told how far it is: [steps done, steps in all, what is looked
-      # at]; when it returns :stop, the audit ends with what it has found so far.
+      # Array of Finding, the most severe first. The block is told how far it is: [steps done, steps in all, what is
+      # looked at]; when it returns :stop, the audit ends with what it has found so far.
       def findings(types: @engine.policy.record_types.values)
         all = types.size * @detectors.size
         found = []
@@ -39,7 +39,7 @@ module CobaltLedger
       end
 
       # The same with the record types shared among processes of their own. For programs that do nothing else meanwhile:
-      # a process is copied as it stands, with whatever its other threads were about.
+      # a process is copied as it is, with whatever its other threads were about.
       # workers: number of processes.
       def findings_in_parallel(workers)
         types = @engine.policy.record_types.values.sort_by { |type| -@engine.policy.rules_of(type.id).size }
@@ -54,7 +54,7 @@ module CobaltLedger
 
       private
 
-      # Begins the block in a process of its own. Returns a lambda that waits for what it comes to.
+      # Begins the block in a process of its own. Returns a lambda that waits for its result.
       def in_a_process
         reader, writer = IO.pipe(binmode: true)
         pid = fork do

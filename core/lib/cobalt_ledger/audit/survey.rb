@@ -37,7 +37,7 @@ module CobaltLedger
       # Rules of the record type that are switched on.
       def rules = @rules ||= policy.rules_of(record_type.id).select(&:on?)
 
-      # The rule as it stands in the policy's document: Hash.
+      # The rule as it is in the policy's document: Hash.
       def document(rule) = @documents.fetch(rule.id)
 
       # Rules that are on and reach a field: Array of Rules::Rule.
@@ -46,7 +46,7 @@ module CobaltLedger
       # Rules that are on and can make a difference to a field.
       def bearing_on(field) = @bearing_on[field.id] ||= policy.bearing_on(field, record_type).select(&:on?)
 
-      # What several detectors ask, worked out once.
+      # What several detectors ask, calculated once.
       def once(name) = (@once ||= {}).fetch(name) { @once[name] = yield }
 
       # The decisions for some fields of a question: Hash of identifier to FieldDecision. Where rules write values, the
@@ -80,7 +80,7 @@ module CobaltLedger
       # Forms that the rules on some fields tell apart: Array of Catalogue::Form, empty where none names any.
       def forms(fields) = @contexts.forms(speaking_of(fields)).filter_map { |id| id && record_type.form(id) }
 
-      # Users a rule is meant for: a set of Directory::Crowds.
+      # Users a rule applies to: a set of Directory::Crowds.
       def matching(rule) = @people.matching(rule)
 
       # Whom a case stands for: "8 people such as Asha Brandt".
@@ -139,8 +139,8 @@ module CobaltLedger
         ).decide(conditions)
       end
 
-      # All that a condition can come to in some modes, whoever asks, at any moment and from anywhere: [Array of true,
-      # false and nil (it can't be told), was everything decided?].
+      # All that a condition can result in in some modes, the user who asks, at any moment and from anywhere: [Array of
+      # true, false and nil (it can't be decided), was everything decided?].
       def comes_to(condition, modes)
         found = modes.map { |mode| mode_kind(mode) }.uniq.map do |mode|
           once([:comes_to, condition.identity, mode]) do
@@ -153,7 +153,7 @@ module CobaltLedger
       # Fields of which not everything that was looked at could be decided: Array of Catalogue::Field.
       def undecided = (@built.values.select(&:undecided?).map(&:field) + (@unsure || [])).uniq
 
-      # Notes that a detector could not tell of a field whether there is something to find.
+      # Notes that a detector could not decide of a field whether there is something to find.
       def unsure(field) = (@unsure ||= []) << field
 
       private

@@ -2,7 +2,7 @@
 
 module CobaltLedger
   module Audit
-    # Looks for a record on which a field is covered from somebody, and something they can type into it, where that is
+    # Looks for a record on which a field is covered from someone, and something they can type into it, where that is
     # open, that uncovers the field. The solver looks at the record and at the form typed into it as two things; what is
     # found has been decided.
     class TypedOpen
@@ -90,8 +90,8 @@ module CobaltLedger
         end
       end
 
-      # Fields that conditions read from the form, and that somebody could type into; for a computed field those it is
-      # worked out from.
+      # Fields that conditions read from the form, and that someone could type into; for a computed field those it is
+      # calculated from.
       def typed_for(conditions)
         read = conditions.flat_map(&:fields).uniq.map { |id| @type.field(id) }
         read
@@ -161,7 +161,7 @@ module CobaltLedger
       end
 
       # Can the tests come from one of some vectors to one of those wanted, where nothing but some fields is typed?
-      # A Conditions::Solver::Answer, worked out once for all people and units for whom it is the same question.
+      # A Conditions::Solver::Answer, calculated once for all people and units for whom it is the same question.
       def typing(base, vectors, wanted, fields)
         tests = conditions(@plan, looked_at)
         circumstances = base.circumstances(Conditions::Facts.circumstances_of(tests))

@@ -5,7 +5,7 @@ module CobaltLedger
     # Something that is done to a record as a whole, and that is allowed or denied: it is decided by rules as a field
     # is, and stands beside the fields wherever those are listed. Immutable.
     class Action
-      # What every record type has. words: what somebody may; doing: the same as a noun; starts: what it is where
+      # What every record type has. words: what someone may; doing: the same as a noun; starts: what it is where
       # nothing speaks of it; modes: those in which it is asked for.
       Kind = Struct.new(:key, :name, :words, :doing, :starts, :modes)
 

@@ -24,7 +24,7 @@ module CobaltLedger
       # refers_to: record type identifier for a record reference; baseline: Hash of facets or nil;
       # typed_when_incomplete: true for a computed field that may be typed while an input is blank;
       # precedence: name of a method, or nil for the record type's; max_length: of a text, in characters; retired: true
-      # for one that is kept for what records hold, and that nobody meets any more; inherits: of a record reference,
+      # for one that is kept for what records hold, and that no one meets any more; inherits: of a record reference,
       # Hash of identifier of a field of the same record to that of the field referred to, as which it is covered.
       def initialize(
         id:, name:, kind:, section:, label:, options: [], help: nil, formula: nil, numbering: nil, refers_to: nil,
@@ -75,7 +75,7 @@ module CobaltLedger
       # The Option with an identifier, or nil.
       def option(option_id) = @options_by_id[option_id]
 
-      # True where nobody can ever type into it.
+      # True where no one can ever type into it.
       def never_typed? = kind.never_typed? && !typed_when_incomplete?
 
       # True for a computed field that is typed while an input of its formula is blank.

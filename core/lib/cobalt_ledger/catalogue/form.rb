@@ -10,7 +10,7 @@ module CobaltLedger
 
       attr_reader :id, :name, :audience, :modes, :parts
 
-      # audience: Directory::Audience, or nil for the fallback that everybody gets; modes: Array, empty for all;
+      # audience: Directory::Audience, or nil for the fallback that everyone gets; modes: Array, empty for all;
       # parts: Array of Part.
       def initialize(id:, name:, parts:, audience: nil, modes: [])
         @id = id
@@ -21,7 +21,7 @@ module CobaltLedger
         freeze
       end
 
-      # True for the form that everybody gets for whom there is no other.
+      # True for the form that everyone gets for whom there is no other.
       def fallback? = audience.nil?
 
       # Is it the form for somebody? principals: Directory::Principals; mode: String.

@@ -4,7 +4,7 @@ require "dentaku"
 
 module CobaltLedger
   module Catalogue
-    # The computed fields of a record type, in the order in which they can be worked out.
+    # The computed fields of a record type, in the order in which they can be calculated.
     class Formulas
       # One computed field. tree: Dentaku syntax tree, or nil; inputs: Array of field identifiers.
       Step = Struct.new(:field, :tree, :inputs)
@@ -44,7 +44,7 @@ module CobaltLedger
       # The Step of a computed field, or nil.
       def step_of(field_id) = @by_id[field_id]
 
-      # values: Hash of identifier to typed value. Returns a copy with every computed field worked out: blank when it
+      # values: Hash of identifier to typed value. Returns a copy with every computed field calculated: blank when it
       # can't be, or as typed where it may be typed then.
       def fill(values)
         return values if steps.empty?
@@ -59,7 +59,7 @@ module CobaltLedger
       # One computed field. values: typed values with its inputs; typed: what was typed in its place, which counts while
       # an input is blank.
       # Returns a Rational, what was typed where that may be, or nil; what stands for an input that can't be read, where
-      # none is blank: then it can't be told either.
+      # none is blank: then it can't be decided either.
       def work_out(step, values, typed)
         inputs = values.values_at(*step.inputs)
         unreadable = inputs.find { |value| !value.is_a?(Numeric) }
@@ -71,14 +71,14 @@ module CobaltLedger
         result.kind == "inputs" && step.field.typed_when_incomplete? ? typed : nil
       end
 
-      # Why a computed field can't be worked out: a Blank, or nil when it can.
-      # values: typed values with the fields before it worked out.
+      # Why a computed field can't be calculated: a Blank, or nil when it can.
+      # values: typed values with the fields before it calculated.
       def blank(field_id, values)
         found = step_of(field_id)&.then { |step| result(step, values) }
         found.is_a?(Blank) ? found : nil
       end
 
-      # All fields a computed field is worked out from, through other computed fields too: Array of identifiers.
+      # All fields a computed field is calculated from, through other computed fields too: Array of identifiers.
       def inputs_of(field_id) = Graph.reachable(field_id) { |id| step_of(id)&.inputs || [] }
 
       private

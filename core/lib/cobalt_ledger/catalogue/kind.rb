@@ -53,13 +53,13 @@ module CobaltLedger
         def whole? = false
         def lines? = false
 
-        # Is it worked out by a formula?
+        # Is it calculated by a formula?
         def computed? = false
 
         # Is it given by the system when the record is created?
         def numbered? = false
 
-        # True when nobody may type into such a field.
+        # True when no one may type into such a field.
         def never_typed? = computed? || numbered?
 
         # The box it is typed into on a form: "text", "lines", "number", "date", "moment", "yes_no", "choice",

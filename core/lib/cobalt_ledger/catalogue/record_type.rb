@@ -89,7 +89,7 @@ module CobaltLedger
       # The Form with an identifier, or nil.
       def form(form_id) = forms.find { |form| form.id == form_id }
 
-      # The Form somebody gets in a mode; nil where the record type has one form with everything.
+      # The Form someone gets in a mode; nil where the record type has one form with everything.
       def form_for(principals, mode) = forms.find { |form| form.for?(principals, mode) }
 
       # What a form shows: Array of Form::Part. form: Form or nil.
@@ -103,7 +103,7 @@ module CobaltLedger
         end
       end
 
-      # "outgoing loan": the name as it stands inside a sentence.
+      # "outgoing loan": the name as it is inside a sentence.
       def noun = name[0].downcase + name[1..]
     end
   end

@@ -3,7 +3,7 @@
 module CobaltLedger
   module Catalogue
     # The record as a whole, which is open or locked: by a rule, by a stage of its path, or by hand. Rules decide it as
-    # they decide a field, and what it comes to shuts all fields. Immutable.
+    # they decide a field, and its result shuts all fields. Immutable.
     class WholeRecord
       ID = "record/whole"
 

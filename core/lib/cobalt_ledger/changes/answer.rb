@@ -67,7 +67,7 @@ module CobaltLedger
         action.effect.source.to_h.tap { |told| @operands[told] = action.effect.source }
       end
 
-      # What can't be told refuses too.
+      # What can't be decided refuses too.
       def refusing(actions, field, outcomes)
         actions.select { |action| action.field.id == field.id && action.outcome(outcomes) != false }
           .map { |action| [action.effect.at, action.effect.message] }.uniq.sort

@@ -3,7 +3,7 @@
 module CobaltLedger
   module Changes
     # An automation read back as one plain sentence, made from its document: whoever signs a change of it reads that.
-    # What it names and is not there any more stands by its identifier.
+    # What it names and is no longer there stands by its identifier.
     class AutomationSentence
       # document: of the automation, shaped as its schema says; policy: Rules::Policy; directory: Directory::Directory.
       def initialize(document, policy, directory)

@@ -3,7 +3,7 @@
 module CobaltLedger
   module Changes
     # The difference of two policies: for each field every way in which their answers differ, for whom, where, when, and
-    # with an example that was decided under both. Where it can't be told, that is said; silence means that there is
+    # with an example that was decided under both. Where it can't be decided, that is said; silence means that there is
     # none.
     class Comparison
       # from, to: Decisions::Engine before and after; since: Time before which nothing is asked, or nil for any time.
@@ -81,7 +81,7 @@ module CobaltLedger
         end
       end
 
-      # Where it hangs on other records, it can't be told of anybody.
+      # Where it depends on other records, it can't be decided of anyone.
       def everywhere(sides, id, field)
         Places.new(*sides).of([]).map do |place|
           undecided_at(id, field, sides[1].directory.population.map(&:id), place)

@@ -18,7 +18,7 @@ module CobaltLedger
           .told(@comparison.lines(types), @comparison.undecided(types))
       end
 
-      # Why nobody meets any difference, where nobody does: Array of NoEffect::Reason.
+      # Why no one meets any difference, where no one does: Array of NoEffect::Reason.
       def why
         rule = rules.last
         return [] if rule.nil? || sentences.any?

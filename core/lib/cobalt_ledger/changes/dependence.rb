@@ -2,10 +2,10 @@
 
 module CobaltLedger
   module Changes
-    # What access to one subject tells of what another field holds: somebody from whom that field is covered can see by
+    # What access to one subject tells of what another field holds: someone from whom that field is covered can see by
     # the state of the subject what it is.
     class Dependence
-      # Kinds of people looked at for one subject; with more it can't be told.
+      # Kinds of people looked at for one subject; with more it can't be decided.
       KINDS = 200
 
       # before, after: Side of the same record type and directory.
@@ -15,7 +15,7 @@ module CobaltLedger
         @kinds = Decisions::PeopleKinds.new(after.directory, @sides.any?(&:closeness?))
       end
 
-      # Is there somebody to whom the subject tells of the field under the one after, and not under the one before?
+      # Is there someone to whom the subject tells of the field under the one after, and not under the one before?
       # id: of a field, an action or the whole record; from: of the field.
       def new?(id, from)
         return false unless asked_for?(@sides[1], id, from)
@@ -68,7 +68,7 @@ module CobaltLedger
         spoken[0] == spoken[1]
       end
 
-      # All that speaks of the subject to somebody, in a form that compares.
+      # All that speaks of the subject to someone, in a form that compares.
       def spoken(side, question, id)
         plan = side.engine.plan_for(question)
         slot = plan.slot_of(id)
@@ -91,7 +91,7 @@ module CobaltLedger
         plan.slot_of(id).tests.select { |test| looks?(side, [plan.conditions[test]], from) }
       end
 
-      # Does the subject come to different states where nothing differs but the field? What can't be told does.
+      # Does the subject come to different states where nothing differs but the field? What can't be decided does.
       def tells?(side, question, id, from)
         looking = looking(side, question, id, from)
         return false if looking.empty?

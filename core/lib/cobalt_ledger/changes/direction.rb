@@ -34,7 +34,7 @@ module CobaltLedger
         ].flatten.compact
       end
 
-      # What somebody has of a field, as figures that compare.
+      # What someone has of a field, as figures that compare.
       def reach(answer)
         return NOTHING if answer.nil?
 

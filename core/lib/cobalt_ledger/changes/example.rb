@@ -53,7 +53,7 @@ module CobaltLedger
         return true if answers.any?(&:nil?)
         return true if answers.map { |each| [each.state, each.refused, each.shown] }.uniq.size > 1
 
-        # What is worked out is told of with what it is worked out from.
+        # What is calculated is told of with what it is calculated from.
         computed = @halves.any? { |half| half.field.family == :number && half.field.computed? }
         decisions.map { |each| [computed ? nil : each.values[@id], offers(each)] }.uniq.size > 1
       end

@@ -3,7 +3,7 @@
 module CobaltLedger
   module Changes
     # An expectation read back as one plain sentence, made from what it says: whoever signs a change of it reads that.
-    # What it names and is not there any more stands by its identifier.
+    # What it names and is no longer there stands by its identifier.
     class ExpectationSentence
       MODES = Rules::Sentence::MODES
       CHANNELS = Rules::Sentence::CHANNELS
@@ -25,7 +25,7 @@ module CobaltLedger
         audience = Directory::Audience.from(claim["audience"])
         verb = MAY.fetch(claim["may"])
         who = audience.words(@directory)
-        # "everyone except Registrar" is "nobody except Registrar" where nothing may be.
+        # "everyone except Registrar" is "no one except Registrar" where nothing may be.
         head = audience.everyone? ? "#{verb} #{who.sub('everyone', 'no one')}" : "never #{verb} #{who}"
         "#{Words.capitalize(head)}: #{subjects(claim)}#{reach(claim)}."
       end

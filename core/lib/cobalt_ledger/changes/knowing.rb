@@ -2,8 +2,8 @@
 
 module CobaltLedger
   module Changes
-    # What somebody can come to know under one policy, and could not under another, beside what is shown to them: new
-    # ways out of covered fields, and what can be revealed that could not. What can't be told counts as known.
+    # What someone can result in know under one policy, and could not under another, beside what is shown to them: new
+    # ways out of covered fields, and what can be revealed that could not. What can't be decided counts as known.
     class Knowing
       # A field of which something can be known. type, field: identifiers; words: how, for people.
       Told = Struct.new(:type, :field, :words, keyword_init: true)
@@ -52,7 +52,7 @@ module CobaltLedger
                  words: "#{field.name} (#{type(way.type).name}) becomes known to people who can’t see it: #{way.told}")
       end
 
-      # Is there somebody from whom the field may be covered, and who meets what it comes out in?
+      # Is there someone from whom the field may be covered, and who meets what it comes out in?
       def learns?(way, crowd)
         kinds = people([way.type, way.field], crowd)
         return true if kinds.nil?
@@ -72,7 +72,7 @@ module CobaltLedger
         kinds.map { |_, users| @after.directory.crowds.users(users).first }
       end
 
-      # May the field be covered from somebody, on some record that they meet?
+      # May the field be covered from someone, on some record that they meet?
       def covered?(user, type_id, id)
         @covered.fetch([user.id, type_id, id]) do |key|
           @covered[key] = feasible(user, type_id, id).any? { |each| each.covers?(id) }
@@ -86,7 +86,7 @@ module CobaltLedger
         end
       end
 
-      # What can happen to a field for somebody, wherever they may meet it: a lazy enumeration of Decisions::Feasibility.
+      # What can happen to a field for someone, wherever they may meet it: a lazy enumeration of Decisions::Feasibility.
       def feasible(user, type_id, id)
         ways(type_id, id).lazy.map do |unit, mode, channel|
           @after.feasible(
@@ -154,7 +154,7 @@ module CobaltLedger
         end
       end
 
-      # Can anybody have a value of it revealed?
+      # Can anyone have a value of it revealed?
       def reveals?(type)
         action = type.action("reveal")
         @after.policy.rules_on(action, type.id).any?(&:on?) || !action.baseline.nil? ||

@@ -7,7 +7,7 @@ module CobaltLedger
       # What one policy has there. side: Side; question: Decisions::Question that leaves the record open; plan:
       # Decisions::Plan; field: Catalogue::Field; settle: are there two directories?
       Half = Struct.new(:side, :question, :plan, :field, :settle) do
-        # Indices of the tests that anything about the field hangs on.
+        # Indices of the tests that anything about the field depends on.
         def tests
           effects = plan.value_effects
           actions = effects.writing + effects.clearing + effects.offering + effects.refusing
@@ -17,7 +17,7 @@ module CobaltLedger
 
         def conditions = tests.map { |index| condition(index) }
 
-        # A test of the plan. Where people differ, what hangs on the person alone is settled: it may have come to
+        # A test of the plan. Where people differ, what depends on the person alone is settled: it may have resulted in
         # something else for the same person.
         def condition(index)
           return plan.conditions[index] unless settle
@@ -79,10 +79,10 @@ module CobaltLedger
         Half.new(side, question, side.plan(@id, acting, above, @place.mode, principals), field, @settle)
       end
 
-      # [Answer before, Answer after], for a record that nobody unlocked for a time.
+      # [Answer before, Answer after], for a record that no one unlocked for a time.
       def answers(vector) = told(vector, hand(vector))
 
-      # The same where somebody has unlocked it, nil where that can't be so.
+      # The same where someone has unlocked it, nil where that can't be so.
       def unlocked_answers(vector) = (told(vector, :lifted) unless hand(vector))
 
       def told(vector, hand)

@@ -22,7 +22,7 @@ module CobaltLedger
             .transform_values { |lines| lines.map(&:field).uniq }
         end
 
-        # The same people in groups of which a record tells nobody apart; the same groups are the same objects.
+        # The same people in groups of which a record tells no one apart; the same groups are the same objects.
         # named: Set of identifiers whom it names.
         def parted(named)
           own = named.select { |id| @known.include?(id) }

@@ -24,7 +24,7 @@ module CobaltLedger
       # Identifiers of the fields that either policy knows, of the whole record and of the actions.
       def fields = [@from, @to].flat_map { |side| side.type ? side.type.subjects.map(&:id) : [] }.uniq
 
-      # Is a field covered as on other records than before? What that comes to hangs on those records.
+      # Is a field covered as on other records than before? What that results in depends on those records.
       def inherits?(id) = [@from, @to].map { |side| side.type ? inherited(side.type, id) : [] }.uniq.size > 1
 
       # Has something moved that can make a difference to a field?
@@ -34,7 +34,7 @@ module CobaltLedger
         end
       end
 
-      # Has something beside the rules moved that can, for whoever asks?
+      # Has something beside the rules moved that can, for the user who asks?
       def beside?(id)
         @beside ||= {}
         @beside.fetch(id) do
@@ -50,7 +50,7 @@ module CobaltLedger
       # Are the people not the same?
       def directories? = !@from.directory.equal?(@to.directory)
 
-      # Can it matter to everybody that people are not the same: because of units, or of people whom records name?
+      # Can it matter to everyone that people are not the same: because of units, or of people whom records name?
       def others_asked?(id)
         return false unless directories?
 
@@ -102,7 +102,7 @@ module CobaltLedger
         both.none?(&:nil?) && both.uniq.size > 1
       end
 
-      # A field, what it is worked out from and what can shut it.
+      # A field, what it is calculated from and what can shut it.
       def read_by(id)
         [id, *[@from, @to].flat_map do |side|
           side.field(id) ? side.type.formulas.inputs_of(id) + side.type.behind(id) : []

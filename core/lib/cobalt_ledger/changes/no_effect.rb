@@ -2,8 +2,8 @@
 
 module CobaltLedger
   module Changes
-    # Why a rule makes no difference to anybody: what gives the same already, or what overrules it, as it is for one of
-    # those it is meant for.
+    # Why a rule makes no difference to anyone: what gives the same already, or what overrules it, as it is for one of
+    # those it applies to.
     class NoEffect
       # Sentences at most.
       MOST = 4

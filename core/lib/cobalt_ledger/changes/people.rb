@@ -17,7 +17,7 @@ module CobaltLedger
       end
 
       # from_rules, to_rules: rules of either policy; forms: are forms told apart? among: Array of rules one of which
-      # has to mean them, nil for everybody; moved: identifiers of people who are told beside those, and apart from
+      # has to mean them, nil for everyone; moved: identifiers of people who are told beside those, and apart from
       # them. Returns an Array of Arrays of identifiers.
       def parts(from_rules, to_rules, forms:, among: nil, moved: [])
         lists = [from_rules, to_rules].zip(@sides).map { |rules, side| rules + (forms ? meant(side) : []) }
@@ -44,7 +44,7 @@ module CobaltLedger
           own = among ? among.reduce(0) { |bits, rule| bits | kinds.matching(rule) } : crowds.everybody
           [crowds.named(moved), own]
         end
-        # Of those who have moved all is looked at; who only meets a rule that has is somebody else.
+        # Of those who have moved all is looked at; who only meets a rule that has is someone else.
         both([0, 0], wanted.map(&:first), lists) + both(wanted.map(&:first), wanted.map(&:last), lists)
       end
 

@@ -2,7 +2,7 @@
 
 module CobaltLedger
   module Changes
-    # One of the two policies that are compared, as it stands for one record type.
+    # One of the two policies that are compared, as it is for one record type.
     class Side
       attr_reader :engine, :type
 
@@ -27,7 +27,7 @@ module CobaltLedger
       def rules_by_id = @rules_by_id ||= rules.to_h { |rule| [rule.id, rule] }
 
       # Rules that can make a difference to a field: where rules write values, all; else those on it and on what it is
-      # worked out from.
+      # calculated from.
       def bearing_on(id)
         @bearing_on[id] ||= if field(id).nil? then []
                             elsif writes? then rules
@@ -46,7 +46,7 @@ module CobaltLedger
       # Does it matter how closely an audience matches?
       def closeness? = type ? policy.by_closeness?(type) : false
 
-      # What of the rules on a field remains for somebody: a Decisions::Plan. acting: rules that mean them and reach
+      # What of the rules on a field remains for someone: a Decisions::Plan. acting: rules that mean them and reach
       # there; above: the unit and all above it.
       def plan(id, acting, above, mode, principals)
         matched = closeness? ? Directory::Closeness.of_rules(acting, principals) : {}

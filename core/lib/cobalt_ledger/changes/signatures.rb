@@ -9,11 +9,11 @@ module CobaltLedger
 
       OPENING = ["sees more", "may change more", "may do more"].freeze
 
-      # Actions that let somebody meet fields of a record, whatever these are labelled.
+      # Actions that let someone meet fields of a record, whatever these are labelled.
       OPENED_BY = %w[action/open action/reveal record/whole].freeze
 
       # before, after: Decisions::Engine; edits: Array of Edit. The block gives what the edits come to, [Array of Line,
-      # Array of Undecided]; it is only asked where a signature hangs on that. types: as of Knowing.
+      # Array of Undecided]; it is only asked where a signature depends on that. types: as of Knowing.
       def initialize(before, after, edits, types: nil, &account)
         @before = before.policy
         @after = after.policy
@@ -32,7 +32,7 @@ module CobaltLedger
 
       private
 
-      # Whoever may change who signs could sign for everything: that takes all signatures there are.
+      # Users who can change who signs could sign for everything: that takes all signatures there are.
       def reason(approval)
         return "it changes who must sign" if @edits.any? { |edit| [edit.kind, edit.id] == %w[setting approval] }
 

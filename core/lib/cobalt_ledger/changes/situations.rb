@@ -2,7 +2,7 @@
 
 module CobaltLedger
   module Changes
-    # What the conditions of two policies can come to together, at any time.
+    # What the conditions of two policies can result in together, at any time.
     class Situations
       # halves: Array of Meeting::Half, nil where a policy does not know the field; type: Catalogue::RecordType to look
       # at; conditions: Array of Conditions::Node.
@@ -60,7 +60,7 @@ module CobaltLedger
       # What is asked of people whom a record names.
       def memberships = @conditions.flat_map { |node| Standing.memberships(node) }.uniq
 
-      # What the conditions look up, with what computed fields among it are worked out from.
+      # What the conditions look up, with what computed fields among it are calculated from.
       def asked
         own = @halves.flat_map { |half| Decisions::ValueEffects.fields_read(@conditions, half.side.type) }
         own.uniq.map { |id| [:entered, id] } | @conditions.flat_map(&:reads).reject { |kind, *| kind == :stored }
@@ -83,7 +83,7 @@ module CobaltLedger
                   field.typed_when_incomplete?]
       end
 
-      # What each of them writes that bears on the conditions, in a form that compares; nil where that can't be told.
+      # What each of them writes that bears on the conditions, in a form that compares; nil where that can't be decided.
       def writers
         @halves.map do |half|
           writing = Decisions::Writers.new(half.plan).bearing_on(@conditions, ->(example) { example })

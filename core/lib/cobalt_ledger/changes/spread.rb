@@ -49,7 +49,7 @@ module CobaltLedger
         ruled + (begun(side, values) & cleared) + computed(side, values)
       end
 
-      # Fields whose state hangs on some values.
+      # Fields whose state depends on some values.
       def decided_by(side, values)
         ruled = side.rules.select { |rule| reads?(side, rule, values) }.flat_map { |rule| targets(side, rule) }
         (ruled + begun(side, values)).uniq.then { |found| found + computed(side, found) + below(side, found) }

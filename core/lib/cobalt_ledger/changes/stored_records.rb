@@ -3,14 +3,14 @@
 module CobaltLedger
   module Changes
     # Which records that are stored are met otherwise under one policy than under another, by how many people, and which
-    # of them could no longer be saved as they stand. Each is decided under both, by those of whom a comparison tells
+    # of them could no longer be saved as they are. Each is decided under both, by those of whom a comparison tells
     # that they may meet a difference.
     class StoredRecords
       # A record. unit: identifier; stored: Hash of field identifier to JSON value; locked: its flag.
       Stored = Struct.new(:number, :unit, :stored, :locked, keyword_init: true)
 
       # One that is met otherwise. people: how many people meet it so; fields: identifiers of what they meet otherwise;
-      # stuck: how many of them could save it before, as it stands, and can't any more; obstacles: why, in words.
+      # stuck: how many of them could save it before, as it is, and can't any more; obstacles: why, in words.
       Met = Struct.new(:number, :unit, :people, :fields, :stuck, :obstacles, keyword_init: true)
 
       # from, to: Decisions::Engine before and after; id: of the record type; told: [Array of Line, Array of Undecided]
@@ -26,13 +26,13 @@ module CobaltLedger
         @savings = @engines.map { |engine| Decisions::Saving.new(engine) }
       end
 
-      # Is there anybody who may meet a stored record otherwise?
+      # Is there anyone who may meet a stored record otherwise?
       def any? = @meeting.any?
 
       # How many people have met a record otherwise so far.
       def people = @everybody.size
 
-      # record: Stored. Returns Met, or nil where nobody meets it otherwise.
+      # record: Stored. Returns Met, or nil where no one meets it otherwise.
       def meet(record)
         named = named_by(record)
         found = Met.new(number: record.number, unit: record.unit, people: 0, fields: [], stuck: 0, obstacles: [])
@@ -42,7 +42,7 @@ module CobaltLedger
 
       private
 
-      # people: who can't be told apart on this record.
+      # people: who can't be decided apart on this record.
       def note(found, kind, people, record)
         fields = []
         obstacles = []
@@ -73,7 +73,7 @@ module CobaltLedger
         )
       end
 
-      # All that somebody meets of a field.
+      # All that someone meets of a field.
       def met(decision, id)
         field = decision && decision[id] or return nil
         form = decision.question.form
@@ -82,7 +82,7 @@ module CobaltLedger
          decision.objections.filter_map { |each| each.message if each.contribution.targets?(field.field) }]
       end
 
-      # Obstacles to saving that were not there before, for somebody who could change something.
+      # Obstacles to saving that were not there before, for someone who could change something.
       def obstacles(decisions)
         return [] if decisions.any?(&:nil?) || decisions[1].fields.values.none?(&:open?)
 

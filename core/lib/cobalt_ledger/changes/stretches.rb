@@ -6,7 +6,7 @@ module CobaltLedger
     class Stretches
       # conditions: Array of Conditions::Node; since: Time before which nothing is asked, or nil.
       def initialize(conditions, since)
-        # Where nothing goes by the time, it is all one.
+        # Where nothing depends on the time, it is all one.
         @since = conditions.any? { |node| node.reads.include?([:time]) } ? since : nil
         @cuts = conditions.flat_map(&:windows).flat_map { |window| ends(window) }
           .reject { |time| @since && time <= @since }.push(@since).compact.uniq.sort

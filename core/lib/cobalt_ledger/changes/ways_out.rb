@@ -6,14 +6,14 @@ module CobaltLedger
     # decides what a rule writes, offers or turns down. What it does to access is Dependence's.
     class WaysOut
       # One of them. type, field: identifiers of where the value stands; to_type, to: of where it comes out, to nil
-      # where it is only seen to make a difference; audience: Directory::Audience of whom it can come to, nil for
-      # anybody; told: what does it, for people; key: what tells this way from others, whatever carries it.
+      # where it is only seen to make a difference; audience: Directory::Audience of whom it can result in, nil for
+      # anyone; told: what does it, for people; key: what tells this way from others, whatever carries it.
       Way = Struct.new(:type, :field, :to_type, :to, :audience, :told, :key, keyword_init: true) do
         # Does the value itself come out, and not only a difference that it makes?
         def copies? = !to.nil?
       end
 
-      # Fields that something looks up, with what computed ones are worked out from: Array of [Catalogue::RecordType,
+      # Fields that something looks up, with what computed ones are calculated from: Array of [Catalogue::RecordType,
       # identifier]. reader: Conditions::Node or Operand about a record of the type.
       def self.read(policy, type, reader)
         reader.reads.flat_map do |kind, id, other|

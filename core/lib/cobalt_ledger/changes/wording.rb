@@ -14,7 +14,7 @@ module CobaltLedger
         @whole = {}
       end
 
-      # All that a comparison says: sentences, and then what could not be told.
+      # All that a comparison says: sentences, and then what could not be decided.
       # lines: Array of Line; undecided: Array of Undecided.
       def told(lines, undecided) = sentences(lines) + not_told(undecided)
 
@@ -74,7 +74,7 @@ module CobaltLedger
         after.empty? ? "no longer #{before.join(', ')}" : "#{before.join(', ')} becomes #{after.join(', ')}"
       end
 
-      # What could not be told. undecided: Undecided.
+      # What could not be decided. undecided: Undecided.
       def undecided(undecided)
         "Not decided: whether #{part(undecided)} differs for #{who(undecided.people)}" \
           "#{where(undecided, [undecided.mode])}."

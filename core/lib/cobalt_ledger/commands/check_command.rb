@@ -13,7 +13,7 @@ module CobaltLedger
           --format NAME        #{Formats::ChecksWriter.names.join(', ')} (default: #{Formats::ChecksWriter.names.first})
       TEXT
 
-      # Returns :found when an expectation does not hold, or can't be told.
+      # Returns :found when an expectation does not hold, or can't be decided.
       def run
         policy = policy(options["directory"] || options["expectations"] ? directory : nil)
         path = options["expectations"] or return nil

@@ -29,8 +29,8 @@ module CobaltLedger
         Explanation.new(words: words(directory), outcome: compile.call(facts), saw: saw(facts, directory))
       end
 
-      # When it holds, for the solver: as ComparisonMethod.enter, nil where it can't be told in any case.
-      # world: Solver::World; opened: true where the form is meant as it was opened.
+      # When it holds, for the solver: as ComparisonMethod.enter, nil where it can't be decided in any case.
+      # world: Solver::World; opened: true where the form is meant as opened.
       def enter(world, opened)
         one = left.enter(world, opened) or return nil
         other = method_class.needs_stored? ? world.field(left.subject, true) : right&.enter(world, opened)

@@ -26,7 +26,7 @@ module CobaltLedger
         # Does it hold? left: typed value, never nil unless judges_blanks?; right: typed value, Array, or nil.
         def holds?(_left, _right) = raise(NotImplementedError)
 
-        # The same where the answer depends on the facts around: true, false, or nil when it can't be told.
+        # The same where the answer depends on the facts around: true, false, or nil when it can't be decided.
         def holds_in?(left, right, _facts) = holds?(left, right)
 
         # When it holds, for the solver: a Formula, or [when it holds, when it does not] where some values are neither.

@@ -17,7 +17,7 @@ module CobaltLedger
       # What of the question, beside the record, can make a difference, by the kind of what is looked up.
       CIRCUMSTANCES = { time: :at, user: :principals, attribute: :principals, network: :network, place: :place }.freeze
 
-      # What of the question some conditions hang on. conditions: Array of Node. Returns an Array of values of
+      # What of the question some conditions depend on. conditions: Array of Node. Returns an Array of values of
       # CIRCUMSTANCES.
       def self.circumstances_of(conditions)
         conditions.flat_map(&:reads).filter_map { |kind, *| CIRCUMSTANCES[kind] }.uniq
@@ -27,7 +27,7 @@ module CobaltLedger
 
       # entered: Hash of identifier to typed value, as on the screen; stored: the same for the record, or a lambda
       # that gives it when asked; at: Time or nil; zone: TZInfo::Timezone in which days are counted; network: IPAddr or
-      # nil; place: identifier or nil; locked: the record's flag; lifted: true while somebody has
+      # nil; place: identifier or nil; locked: the record's flag; lifted: true while someone has
       # unlocked it for a time; related: lambda from (record type, number) to a
       # Hash of typed values, or nil where there is no such record.
       def initialize(entered: {}, stored: entered, principals: nil, directory: nil, at: nil, zone: nil, network: nil,

@@ -2,11 +2,11 @@
 
 module CobaltLedger
   module Conditions
-    # A part of a condition of which it is known what it comes to.
+    # A part of a condition of which it is known its result.
     class Fixed < Node
       attr_reader :outcome
 
-      # A condition with everything settled that hangs on nothing but the person who asks. facts: Facts that know the
+      # A condition with everything settled that depends on nothing but the person who asks. facts: Facts that know the
       # person.
       def self.person(node, facts)
         case node
@@ -41,7 +41,7 @@ module CobaltLedger
       end
       private_class_method :of_person?, :joined, :opposite
 
-      # outcome: true, false, or nil where it can't be told.
+      # outcome: true, false, or nil where it can't be decided.
       def initialize(outcome)
         super()
         @outcome = outcome

@@ -5,7 +5,7 @@ module CobaltLedger
     # A node of the typed tree. Evaluation is three-valued: true, false, or nil for "can't be evaluated",
     # joined as in Kleene's logic, so that an unreadable part matters only where it decides.
     class Node
-      # Nodes are frozen once built; what follows from them alone is worked out once and kept beside.
+      # Nodes are frozen once built; what follows from them alone is calculated once and kept beside.
       def initialize
         @kept = {}
       end
@@ -22,7 +22,7 @@ module CobaltLedger
       # A Symbol that equal conditions have in common.
       def identity = @kept[:identity] ||= JSON.generate(to_h).to_sym
 
-      # Windows that it goes by: Array of Window.
+      # Windows that it depends on: Array of Window.
       def windows = []
 
       # Does any part look at what the form was like when it was opened?

@@ -58,7 +58,7 @@ module CobaltLedger
       def reader = raise(NotImplementedError)
 
       # What it is to the solver: a Solver::Terms::Term, or nil where it can't be read. world: Solver::World;
-      # opened: true where the form is meant as it was opened.
+      # opened: true where the form is meant as opened.
       def enter(_world, _opened) = raise(Solver::Unknown, "“#{subject&.name || self.class.registered_name}”")
 
       # Words for a person.

@@ -15,7 +15,7 @@ module CobaltLedger
           end
         end
 
-      # A reason a rule gives for turning the save down. field: Catalogue::Field, or nil when it is told above the form.
+      # A reason a rule gives for refusing the save. field: Catalogue::Field, or nil when it is told above the form.
       Objection = Struct.new(:field, :message, :contribution, :in_doubt)
 
       attr_reader :question, :plan, :outcomes, :fields, :reasoning, :settled, :raw, :offers, :objections,
@@ -59,7 +59,7 @@ module CobaltLedger
       # The FieldDecision of a field, by identifier.
       def [](field_id) = fields[field_id]
 
-      # What the stages came to for a field, with who gave each facet: an Access::Result.
+      # The result of the stages for a field, with who gave each facet: an Access::Result.
       def result(field_id) = @covered[field_id] || plan.slot_of(field_id).result(outcomes, hand: settled.facts.hand)
 
       # Hash of identifier to typed value: what was judged.

@@ -55,7 +55,7 @@ module CobaltLedger
         plan(question.record_type, question.principals, *parts, fields: fields)
       end
 
-      # What a question can come to whatever the record: a Feasibility.
+      # What a question can result in whatever the record: a Feasibility.
       def feasible(question)
         feasible_under(plan_for(question), facts(question.with(stored: {}, entered: {}, related: nil), {}))
       end
@@ -67,7 +67,7 @@ module CobaltLedger
         flagged ? question : question.with(lifted: true)
       end
 
-      # What a plan can come to: a Feasibility. base: Conditions::Facts with what is known whatever the record; free:
+      # What a plan can result in: a Feasibility. base: Conditions::Facts with what is known whatever the record; free:
       # keys to be chosen although it knows them.
       def feasible_under(plan, base, free: [])
         plan.feasible(base, free) { Feasibility.new(plan, base, @search_memory, free: free) }
@@ -81,7 +81,7 @@ module CobaltLedger
       end
 
       # People whom exactly the same rules of a record type are meant for share a class, and so their plans: a bit set
-      # over the rules, with how closely each matches where precedence goes by that.
+      # over the rules, with how closely each matches where precedence depends on that.
       def class_of(record_type, principals)
         @classes[[record_type.id, principals]] ||= begin
           rules = policy.rules_of(record_type.id)
@@ -126,7 +126,7 @@ module CobaltLedger
         worked_out(question.record_type, plan, outcomes, settled.facts.hand, found)
       end
 
-      # What is worked out from a field that is covered so is covered with it, unless a rule speaks of its sight.
+      # What is calculated from a field that is covered so is covered with it, unless a rule speaks of its sight.
       def worked_out(type, plan, outcomes, hand, found)
         type.formulas.steps.each do |step|
           covered = step.inputs.filter_map { |id| found[id]&.last&.final }.max_by(&:visibility) or next
@@ -183,7 +183,7 @@ module CobaltLedger
         end
       end
 
-      # What can't be told refuses too: a refusal tightens.
+      # What can't be decided refuses too: a refusal tightens.
       def objections(plan, seen)
         found =
           plan

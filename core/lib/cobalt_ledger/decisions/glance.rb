@@ -3,7 +3,7 @@
 module CobaltLedger
   module Decisions
     # Decides some fields of one record after the other where nothing is edited, as a list does: only the rules on those
-    # fields are looked at, and of a record only what they hang on is read.
+    # fields are looked at, and of a record only what they depend on is read.
     class Glance
       # fields: Hash of identifier to FieldDecision; values: Hash of identifier to typed value. Both hold the fields
       # asked for.
@@ -45,8 +45,8 @@ module CobaltLedger
         Seen.new(plan.decide(facts, outcomes).merge(plan.decide_actions(facts, outcomes)), facts.entered)
       end
 
-      # What of a record the answer to a question hangs on, whatever it shows: Array of identifiers of fields, with
-      # :locked where it is asked whether the record is locked by hand; nil where it hangs on nothing of it.
+      # What of a record the answer to a question depends on, whatever it shows: Array of identifiers of fields, with
+      # :locked where it is asked whether the record is locked by hand; nil where it depends on nothing of it.
       def reads(question)
         plan = @engine.plan_for(question, fields: @fields)
         # Of all conditions only those that bear on what was asked for.
@@ -64,7 +64,7 @@ module CobaltLedger
         Seen.new(decision.everything.merge(decision.fields), decision.values)
       end
 
-      # Identifiers of the fields that the plan, or what is shown, hangs on.
+      # Identifiers of the fields that the plan, or what is shown, depends on.
       def read_by(plan)
         @read[plan] ||= begin
           shown = @fields.map(&:id).select { |id| @type.field(id) }

@@ -20,7 +20,7 @@ module CobaltLedger
       # Is there anything to follow?
       def any? = @references.any? && !@question.related.nil?
 
-      # values: Hash of identifier to typed value, as they stand. Yields [identifier, Access::State as which it is
+      # values: Hash of identifier to typed value, as they are. Yields [identifier, Access::State as which it is
       # covered, words] for every field that is covered by a record referred to.
       def each(values)
         @references.each do |field|

@@ -26,7 +26,7 @@ module CobaltLedger
       # principals: Directory::Principals; record_type: Catalogue::RecordType; unit: identifier of the record's unit;
       # stored, entered: Hash of field identifier to JSON value; form: Catalogue::Form, or :own for the one that is
       # the person's; at: Time; network: IPAddr; place: identifier; locked: the record's flag;
-      # lifted: true while somebody has unlocked it for a time;
+      # lifted: true while someone has unlocked it for a time;
       # related: answers call(record type identifier, number) with JSON values of that record, or nil;
       # units: the same with the identifier of its unit, or nil.
       def initialize(

@@ -25,13 +25,13 @@ module CobaltLedger
         @alike = Memory.new(GROUPINGS)
       end
 
-      # A directory with nobody in it.
+      # A directory with no one in it.
       def self.empty = new(users: [], roles: [], groups: [], departments: [], units: [])
 
       # The User or Node with an identifier, or nil. kind: :user, :role, :group, :department or :unit.
       def find(kind, id) = @by_kind.fetch(kind)[id]
 
-      # A name for people; the identifier itself when nobody has it. What shares its name is told apart: "Registration
+      # A name for people; the identifier itself when no one has it. What shares its name is told apart: "Registration
       # (department)" beside a role of that name, and by identifier among those of one kind.
       def name_of(kind, id)
         item = find(kind, id) or return id
@@ -84,7 +84,7 @@ module CobaltLedger
       # Identifiers of the users who are in a role, group, department or unit. kind: as of find.
       def within(kind, id) = users.map(&:id).select { |user| principals_of(user).include?(kind, id) }
 
-      # The Principals of somebody who is nothing but one role, group, department or unit (or everyone, or a user).
+      # The Principals of someone who is nothing but one role, group, department or unit (or everyone, or a user).
       def bare(kind, id = nil)
         return principals_of(id) if kind == :user
 
@@ -97,7 +97,7 @@ module CobaltLedger
         end
       end
 
-      # Names of the attributes that anybody has: Array of String.
+      # Names of the attributes that anyone has: Array of String.
       def attribute_names = @attribute_names ||= users.flat_map { |user| user.attributes.keys }.uniq.sort
 
       private

@@ -35,7 +35,7 @@ module CobaltLedger
         )
       end
 
-      # Somebody who is nothing but this one role, group, department or unit: a column of the access map.
+      # Someone who is nothing but this one role, group, department or unit: a column of the access map.
       # kind :everyone gives a person with no principal at all.
       def self.bare(kind, id, directory)
         return new({}, title: "Anyone") if kind == :everyone
@@ -52,7 +52,7 @@ module CobaltLedger
       end
       private_class_method :with_distance
 
-      # The same somebody, of whom these attributes are assumed.
+      # The same someone, of whom these attributes are assumed.
       def with_attributes(attributes) = Principals.new(@members, user_id: user_id, title: title, attributes: attributes)
 
       # kind: :user, :role, :group, :department or :unit; id: identifier.

@@ -72,7 +72,7 @@ module CobaltLedger
         end
       end
 
-      # An Audit::Anywhere::Found that breaks the claim, or nil. Notes what could not be told.
+      # An Audit::Anywhere::Found that breaks the claim, or nil. Notes what could not be decided.
       def search(type, field, unsure)
         survey = @survey.call(type)
         anywhere = Audit::Anywhere.new(survey, { field => @meets })

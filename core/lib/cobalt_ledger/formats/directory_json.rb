@@ -20,7 +20,7 @@ module CobaltLedger
         new(hash).directory
       end
 
-      # A directory document with nobody in it.
+      # A directory document with no one in it.
       def self.empty
         { "format" => FORMAT, "version" => DOCUMENT_VERSION }.merge(LISTS.to_h { |list| [list, []] })
       end

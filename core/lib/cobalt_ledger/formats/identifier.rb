@@ -3,7 +3,7 @@
 module CobaltLedger
   module Formats
     # Makes identifiers out of names, such that names that differ have identifiers that differ. Capitals do not count,
-    # nor which of space, hyphen or low line stands between two words (whoever reads a list of names has to say so where
+    # nor which of space, hyphen or low line stands between two words (readers a list of names has to say so where
     # names differ in nothing else: see alike); everything else does.
     #
     # A name of plain letters and figures gives an identifier that reads like it. Of any other, the identifier shows

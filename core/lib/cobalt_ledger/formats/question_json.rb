@@ -5,7 +5,7 @@ module CobaltLedger
     # Reads question documents.
     class QuestionJson
       # hash: question document; policy: Rules::Policy; directory: Directory::Directory; shaped: true when the
-      # document is known to have passed its schema. Where it names no user but "as", it is about nobody in particular
+      # document is known to have passed its schema. Where it names no user but "as", it is about no one in particular
       # who is that.
       # Returns a Decisions::Question; raises BadInput with every fault.
       def self.read(hash, policy, directory, shaped: false) = new(hash, policy, directory, shaped: shaped).question

@@ -10,7 +10,7 @@ module CobaltLedger
       # entry; those that are nil are left out.
       MEMBERS = %w[actor at details field id kind number person previous reason record_type subject].freeze
 
-      # Each name as it stands in the JSON text.
+      # Each name as it is in the JSON text.
       HEADS = MEMBERS.to_h { |name| [name, "\"#{name}\":"] }.freeze
 
       # Texts that stand in JSON as they are.
@@ -48,7 +48,7 @@ module CobaltLedger
       private_class_method :quoted
 
       # entries: Enumerable of Hash of MEMBERS and "digest", in the order of their numbers; anchor: [number, digest] of
-      # the last entry that has been let go by age, or nil; seen: Hash of number to digest of entries as somebody knows
+      # the last entry that has been let go by age, or nil; seen: Hash of number to digest of entries as someone knows
       # them from elsewhere. Returns a Report; stops at the first that is broken.
       def verify(entries, anchor: nil, seen: {})
         number, previous = anchor || [0, START]
@@ -94,7 +94,7 @@ module CobaltLedger
         "differs from the entry seen before" if known && known != entry["digest"]
       end
 
-      # Entries that somebody has seen and that are not there: the end of the journal was taken off.
+      # Entries that someone has seen and that are not there: the end of the journal was taken off.
       def missing(report, number, seen)
         gone = seen.keys.select { |id| id > number }.min
         report.broken ||= Break.new(gone, "was seen before and is missing") if gone

@@ -2,7 +2,7 @@
 
 module CobaltLedger
   module Masks
-    # Turns a value into what somebody may see of it. One subclass a file in formats/.
+    # Turns a value into what someone may see of it. One subclass a file in formats/.
     #
     # A mask never gives more than it promises: where a value is too short or not of the shape
     # that the format expects, all of it is covered.

@@ -3,7 +3,7 @@
 module CobaltLedger
   module Rules
     # Signatures that some changes of the policy need. approvers: how many different people have to sign; by: Array of
-    # Directory::Audience::Member who may, nil for anybody who may approve; record_types, labels: identifiers, nil for
+    # Directory::Audience::Member who may, nil for anyone who may approve; record_types, labels: identifiers, nil for
     # any; guardrails, opens: true where only such changes need it.
     Approval = Struct.new(:id, :name, :approvers, :by, :record_types, :labels, :guardrails, :opens,
                           keyword_init: true) do
@@ -13,7 +13,7 @@ module CobaltLedger
         new(**document.transform_keys(&:to_sym), by: by).freeze
       end
 
-      # Does it hang on what a change does to fields, beside what is edited?
+      # Does it depend on what a change does to fields, beside what is edited?
       def by_account? = !labels.nil? || opens == true
 
       # What it takes, as a sentence without its end: "2 signatures by Approver for edits that open fields labelled
@@ -24,7 +24,7 @@ module CobaltLedger
         "#{Words.count(approvers, 'signature')}#{signers && " by #{signers}"} for #{edits}"
       end
 
-      # May somebody sign? principals: Directory::Principals, nil for who is nobody in the directory.
+      # May someone sign? principals: Directory::Principals, nil for who is no one in the directory.
       def signed_by?(principals)
         by.nil? || (!principals.nil? && by.any? { |member| principals.include?(member.kind, member.id) })
       end

@@ -2,7 +2,7 @@
 
 module CobaltLedger
   module Rules
-    # Tells at once which of many rules are meant for somebody, however many rules there are.
+    # Tells at once which of many rules are meant for someone, however many rules there are.
     class AudienceIndex
       # rules: Array of Rule.
       def initialize(rules)

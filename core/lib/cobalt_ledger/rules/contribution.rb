@@ -37,7 +37,7 @@ module CobaltLedger
       # False where it only does something about values.
       def gives_facet? = effects.any?(&:facet)
 
-      # What the order of contributions goes by.
+      # What the order of contributions depends on.
       def place = [rule.rank, rule.id, @place, @otherwise ? 1 : 0]
 
       # Does it write a value, and not only offer or refuse? Clearing what it hides counts.

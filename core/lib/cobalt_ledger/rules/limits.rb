@@ -6,7 +6,7 @@ module CobaltLedger
     #
     # unlock_minutes: for which a record may be unlocked; reveals_per_hour: values that one person may have revealed;
     # look_seconds: for which one stands on the screen; emergency_group: identifier of the group that is told when a
-    # whole record is revealed, or nil, where nobody may have that; journal_days: for which the journal is kept, nil for
+    # whole record is revealed, or nil, where no one may have that; journal_days: for which the journal is kept, nil for
     # ever; new_signer_hours: after which a new or changed sign-in may sign without another administrator's agreement,
     # nil where it takes that.
     Limits = Struct.new(

@@ -53,7 +53,7 @@ module CobaltLedger
       def rules_on(field, record_type_id) = @rules_by_field.fetch([record_type_id, field.id], [])
 
       # Rules that can make a difference to a field or an action, in the same order: those on it, those on what stands
-      # above it and can shut it, and for a computed one those on what it is worked out from, which it is no more open
+      # above it and can shut it, and for a computed one those on what it is calculated from, which it is no more open
       # than.
       def bearing_on(field, record_type)
         others = record_type.formulas.inputs_of(field.id).map { |id| record_type.field(id) }

@@ -49,7 +49,7 @@ module CobaltLedger
         looks_at?(rule, field) ? ["uses it in its condition", false] : :not
       end
 
-      # Does its condition look at a field, or at what is worked out from it?
+      # Does its condition look at a field, or at what is calculated from it?
       def looks_at?(rule, field)
         ids = (rule.condition&.reads || []).filter_map { |kind, id| id if %i[entered stored related].include?(kind) }
         ids.include?(field.id) || ids.any? { |id| type_of(rule).formulas.inputs_of(id).include?(field.id) }
@@ -115,7 +115,7 @@ module CobaltLedger
           member.kind == :user ? @directory.principals_of(member.id) : @directory.bare(member.kind, member.id)
       end
 
-      # Does the condition ask whether somebody is in it?
+      # Does the condition ask whether someone is in it?
       def asks_about?(rule, member)
         (rule.condition&.comparisons || []).any? do |each|
           each.right.is_a?(Conditions::Operands::Members) && each.right.members.include?(member)

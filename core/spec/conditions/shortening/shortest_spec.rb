@@ -76,7 +76,7 @@ RSpec.describe CobaltLedger::Conditions::Shortening::Shortest do
     expect(described_class.of(nodes, [[nil], [true]], [[true]])).to be_nil
   end
 
-  # A random set of conditions with some of what they can come to, or nil where that is all or nothing.
+  # A random set of conditions with some of what they can result in, or nil where that is all or nothing.
   def drawn(seed, type, scope)
     random = Draws.new(seed)
     mode = %w[edit edit create view].sample(random: random)

@@ -108,7 +108,7 @@ export default function CatalogueScreen() {
 const VIEWS = { fields: "Fields", baselines: "Baselines", forms: "Forms", path: "Stages" } as const;
 type View = keyof typeof VIEWS;
 
-/** One record type, looked at and edited; forms and path with the form that somebody would get beside them. */
+/** One record type, looked at and edited; forms and path with the form that someone would get beside them. */
 function TypeView({ kept, catalogue }: { kept: RecordType; catalogue: Catalogue }) {
   const { question } = useSubject();
   const { may } = useAccount();

@@ -4,7 +4,7 @@ import type { Field, RecordType } from "../../api/types";
 
 type Props = { field: Field; type: RecordType; readOnly: boolean; onChange: (type: RecordType) => void };
 
-/** How a computed field is worked out, and whether it may be typed while an input is blank. */
+/** How a computed field is calculated, and whether it may be typed while an input is blank. */
 export function FormulaEditor({ field, type, readOnly, onChange }: Props) {
   const [open, setOpen] = useState(false);
   const put = (change: Partial<Field>) =>

@@ -56,7 +56,7 @@ export function useTypeDraft(type: RecordType) {
   };
 }
 
-/** A record type as it stands in a policy document: without what the server adds for the screen. */
+/** A record type as it is in a policy document: without what the server adds for the screen. */
 export function documentOf(type: RecordType): RecordTypeDocument {
   const { records: _records, rules: _rules, etag: _etag, ...document_ } = type;
   return { ...document_, fields: type.fields.map(({ about: _about, ...field }) => field) };

@@ -8,7 +8,7 @@ import { documentOf } from "./typeDraft";
 
 const PAUSE = 200;
 
-/** What is wrong with an edited record type, and the form that somebody would get, a moment after the last edit. */
+/** What is wrong with an edited record type, and the form that someone would get, a moment after the last edit. */
 export function useTypePreview(type: RecordType, question: AskedQuestion, person: string, wanted: boolean) {
   const [settled, setSettled] = useState(type);
   useEffect(() => {

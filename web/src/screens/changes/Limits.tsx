@@ -46,7 +46,7 @@ const NUMBERS: Record<Numbered, { words: string; unit: string; least: number; mo
     journal_days: { words: "The journal is kept for", unit: "days", least: 30, most: 36500, usual: "always" },
   };
 
-/** How far what opens a record, or shows a covered value, goes; and from which networks somebody is at a place. */
+/** How far what opens a record, or shows a covered value, goes; and from which networks someone is at a place. */
 export function Limits() {
   const [{ state }] = useQuestion();
   const found = api.useQuery("get", "/api/limits", { params: { query: { state } } });
@@ -147,7 +147,7 @@ function Emergency({ group, editable, onChange }: EmergencyProps) {
 
 type PlacesProps = { places: PolicyPlace[]; editable: boolean; onChange: (places: PolicyPlace[]) => void };
 
-/** Named places, with the networks from which somebody counts as being there. */
+/** Named places, with the networks from which someone counts as being there. */
 function Places({ places, editable, onChange }: PlacesProps) {
   const put = (at: number, next: PolicyPlace) =>
     onChange(places.map((place, index) => (index === at ? next : place)));

@@ -9,7 +9,7 @@ import { localMoment } from "../../shared/localMoment";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useAccount } from "../../shell/account";
 
-/** What has to be known before it is published: findings nobody has read, or that not all is proved. */
+/** What has to be known before it is published: findings no one has read, or that not all is proved. */
 type Asked = {
   findings: ChangeFinding[];
   words: string;
@@ -19,7 +19,7 @@ type Asked = {
   proved: boolean;
 };
 
-/** Makes the change set the next edition. Where it exposes something or traps somebody, it asks once more. */
+/** Makes the change set the next edition. Where it exposes something or traps someone, it asks once more. */
 export function Publish({ changeSet }: { changeSet: ChangeSet }) {
   const { may } = useAccount();
   const { message } = App.useApp();

@@ -146,7 +146,7 @@ export default function FindingsScreen() {
   );
 }
 
-/** What is out of date is proved again by itself; somebody who cancelled it is left alone. */
+/** What is out of date is proved again by itself; someone who cancelled it is left alone. */
 function useProvingByItself(
   question: OpenQuestion,
   data: Findings | undefined,

@@ -11,7 +11,7 @@ import { useAccount } from "../../shell/account";
 
 const PAGE = 50;
 
-/** Messages to whoever is signed in; those who look after the application may list everybody's, without the texts. */
+/** Messages to whoever is signed in; those who look after the application may list everyone's, without the texts. */
 export default function MessagesScreen() {
   const { may } = useAccount();
   const [search, set] = useListSearch();

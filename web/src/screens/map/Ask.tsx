@@ -16,7 +16,7 @@ import { Since } from "./Since";
 type Asked = { question: Question; field: string; state: PolicyState };
 type Props = { field: string; asked: Question; state: PolicyState; title: string };
 
-/** Questions asked from a cell: who else can come to this field, and what would have to be true for somebody to edit it. */
+/** Questions asked from a cell: who else can result in this field, and what would have to be true for someone to edit it. */
 export function Ask({ field, asked, state, title }: Props) {
   const [open, setOpen] = useState("");
   const body = { question: asked, field, state };
@@ -84,7 +84,7 @@ function WhoElse({ body }: { body: Asked }) {
 
 const useWhatFor = (body: Asked) => api.useQuery("post", "/api/ask/what-for", { body });
 
-/** What stops somebody from typing, outcome by outcome. */
+/** What stops someone from typing, outcome by outcome. */
 function Hindrances({ body }: { body: Asked }) {
   const found = useWhatFor(body);
   const search = useQuestionSearch();

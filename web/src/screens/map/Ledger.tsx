@@ -11,7 +11,7 @@ const NAMES: Record<Stage["stage"], string> = {
   consistency: "Consistency",
 };
 
-/** The stages of a decision as entries of a ledger; behind the margin rule, what the access has come to so far. */
+/** The stages of a decision as entries of a ledger; behind the margin rule, what the access has resulted in so far. */
 export function Ledger({ stages, value, search }: { stages: Stage[]; value?: ValueAccount; search: string }) {
   const [all, setAll] = useState(false);
   const silent = stages

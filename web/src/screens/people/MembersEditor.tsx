@@ -45,7 +45,7 @@ function put(user: User, kind: string, id: string): User {
   return { ...user, [list]: [...new Set([...user[list], id])] };
 }
 
-/** Somebody without what they are in. kind: "role", "group", "department" or "unit". */
+/** Someone without what they are in. kind: "role", "group", "department" or "unit". */
 export function taken(user: User, kind: string, id: string): User {
   const list = LIST[kind];
   if (!list) return user.department === id ? { ...user, department: undefined } : user;

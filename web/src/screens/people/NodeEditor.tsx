@@ -113,7 +113,7 @@ export function NodeEditor({ kind, node, directory, onClose, onDone }: Props) {
   );
 }
 
-/** Is somebody in it by themselves, and not only through what lies below? */
+/** Is someone in it by themselves, and not only through what lies below? */
 function isIn(user: Parameters<typeof taken>[0], kind: Kind, id: string): boolean {
   return kind === "department" ? user.department === id : user[KINDS[kind].list as "roles"].includes(id);
 }

@@ -265,7 +265,7 @@ function nodeOf(text: string, directory: Directory | undefined) {
   return kind && node ? { kind, node } : undefined;
 }
 
-/** What is edited beside the list: somebody, a new person, who is in what is looked at, or that itself. */
+/** What is edited beside the list: someone, a new person, who is in what is looked at, or that itself. */
 type Editing = User | "new" | "members" | { kind: Kind; node: DirectoryNode | undefined } | null;
 
 function Editor({

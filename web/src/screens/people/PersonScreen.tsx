@@ -101,7 +101,7 @@ export default function PersonScreen() {
   );
 }
 
-/** What somebody is in, and where each of it comes from. */
+/** What someone is in, and where each of it comes from. */
 function Memberships({ user, directory }: { user: User; directory: Directory }) {
   const search = useQuestionSearch();
   const rows = KIND_NAMES.flatMap((kind) =>

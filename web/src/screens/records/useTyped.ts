@@ -5,7 +5,7 @@ import { keptBy, readAnew } from "../../shared/kept";
 
 /**
  * What was typed into a record's form and not saved; etag: the version it was typed over; base: what the fields said
- * then; dismissed: suggestions turned down on a record that does not exist yet.
+ * then; dismissed: suggestions refused on a record that does not exist yet.
  */
 export type Typed = {
   entered: Entered;

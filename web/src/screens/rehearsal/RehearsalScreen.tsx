@@ -20,7 +20,7 @@ import { ReasoningPanel } from "../map/ReasoningPanel";
 import { useLevelRows } from "./useLevelRows";
 import { FormHead, MayDo, SaveVerdict, TypedSoFar, WhatChanged } from "./aside";
 
-/** The live form as somebody else would meet it. Nothing typed here reaches a record. */
+/** The live form as someone else would meet it. Nothing typed here reaches a record. */
 export default function RehearsalScreen() {
   const { question, change, type, ready } = useSubject();
   const [search, setSearch] = useSearchParams();
@@ -38,7 +38,7 @@ export default function RehearsalScreen() {
   const beside = search.get("beside") ?? "";
   const form = type?.forms?.some((each) => each.id === search.get("form")) ? (search.get("form") ?? "") : "";
   const first = usePeople("", "", 1, 1);
-  // Where nobody is in the directory yet, it is someone with no role, group or department.
+  // Where no one is in the directory yet, it is someone with no role, group or department.
   const as = question.as || (first.data ? (first.data.items[0]?.id ?? NEWCOMER) : "");
   // The strip says whom the form is for; and what has no record yet is created, and not edited.
   const blank = question.mode === "edit" && !question.record;

@@ -16,7 +16,7 @@ type Props = {
   onLater: () => void;
 };
 
-/** Somebody else changed the rule meanwhile: both versions, and the choice between them. */
+/** Someone else changed the rule meanwhile: both versions, and the choice between them. */
 export function Conflict({ conflict, question, busy, onTheirs, onMine, onLater }: Props) {
   const theirs = usePreview(conflict.theirs, question, "draft");
   const mine = usePreview(conflict.mine, question, "draft");

@@ -9,7 +9,7 @@ type Props = {
   part: string;
   faults: Fault[];
   pointer: string;
-  /** Is what is missing told although nobody has been here yet? */
+  /** Is what is missing told although no one has been here yet? */
   tried?: boolean;
   /** Only what is wrong with this very place, not with what is in it. */
   exactly?: boolean;
@@ -54,7 +54,7 @@ const MISSING: Record<string, string> = {
   "/title": "Give the rule a title.",
 };
 
-/** What is wrong, as somebody who fills in the rule would say it. */
+/** What is wrong, as someone who fills in the rule would say it. */
 export function faultWords(fault: Fault): string {
   const place = fault.pointer.replace(/^\/lines\/\d+/, "/line");
   return isMissing(fault) ? (MISSING[place] ?? fault.message) : fault.message;

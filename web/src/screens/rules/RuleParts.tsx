@@ -25,7 +25,7 @@ type Props = {
   remarks: string[];
   /** Cells of the map that the edit changes. */
   changed: RulePreview["changed"];
-  /** Has somebody tried to keep the rule? Then all that is wrong is told, touched or not. */
+  /** Has someone tried to keep the rule? Then all that is wrong is told, touched or not. */
   tried: boolean;
   onChange: (change: Partial<Rule>) => void;
   onKind: (kind: Rule["kind"]) => void;

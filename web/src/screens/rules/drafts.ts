@@ -43,11 +43,11 @@ export function keepDraft(draft: Draft, key?: string): string {
   return name;
 }
 
-/** The unsaved edit under a key as it stands now. */
+/** The unsaved edit under a key as it is now. */
 export const draftNow = (key: string): Draft | undefined => store.getState()[key];
 
 /**
- * What becomes of an unsaved edit once the server has kept what was sent: it is done with, unless somebody has typed on
+ * What becomes of an unsaved edit once the server has kept what was sent: it is done with, unless someone has typed on
  * meanwhile; then it goes on from what was kept.
  */
 export function settleDraft(key: string, sent: Rule, kept: RuleView): void {

@@ -17,7 +17,7 @@ const view: RuleView = {
 };
 const titled = (title: string): Rule => ({ ...rule, title });
 
-/** Does something, and gives what it comes to once the screen has followed. */
+/** Does something, and gives its result once the screen has followed. */
 function doing<Result>(work: () => Result): Result {
   let result: Result | undefined;
   act(() => {

@@ -3,7 +3,7 @@ import { audienceOptions } from "../../shared/audiences";
 import { CHANNELS, MODES } from "../../question/useQuestion";
 
 /**
- * What rules are asked to reach, as it stands in the address: "field:outgoing-loan:loan_fee", "role:courier",
+ * What rules are asked to reach, as it is in the address: "field:outgoing-loan:loan_fee", "role:courier",
  * "user:asha.brandt", "at:tidewater-house", "mode:edit", "channel:import" or "on:2026-12-01".
  */
 export type Reaching = string;

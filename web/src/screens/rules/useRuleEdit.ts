@@ -4,7 +4,7 @@ import { remember, useHistory } from "../../shared/useHistory";
 
 /**
  * The edit of one rule, kept in this browser until it is saved or discarded. name: the rule's identifier, or the key of a
- * new one; view: the rule as it stands in the change set, if it does.
+ * new one; view: the rule as it is in the change set, if it does.
  */
 export function useRuleEdit(name: string, view: RuleView | undefined, readOnly: boolean) {
   const drafts = useDrafts();

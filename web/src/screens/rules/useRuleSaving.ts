@@ -8,7 +8,7 @@ import { useStillHere } from "../../shared/useStillHere";
 import { dropDraft, settleDraft } from "./drafts";
 
 /**
- * Keeping an edited rule in the change set, and removing it there. Somebody else's version that came first is a conflict,
+ * Keeping an edited rule in the change set, and removing it there. Someone else's version that came first is a conflict,
  * with both sides. onDone: what to do with the identifier of what was kept, empty for what was removed.
  */
 export function useRuleSaving(name: string, rule: Rule | undefined, onDone: (id: string) => void) {

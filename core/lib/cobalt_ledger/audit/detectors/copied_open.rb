@@ -3,8 +3,8 @@
 module CobaltLedger
   module Audit
     module Detectors
-      # A value is copied into another record, and somebody from whom it is covered here sees it there.
-      # Bad: an automation copies an object's valuation into the job it begins, where everybody reads it. Good: the
+      # A value is copied into another record, and someone from whom it is covered here sees it there.
+      # Bad: an automation copies an object's valuation into the job it begins, where everyone reads it. Good: the
       # job's reference to the object carries the valuation's protection with it.
       class CopiedOpen < Detector
         known_as "copied_open", order: 41
@@ -44,7 +44,7 @@ module CobaltLedger
           nil
         end
 
-        # What a field's visibility can come to for somebody who views a record.
+        # What a field's visibility can result in for someone who views a record.
         def sights(type, user, unit, id)
           question = Decisions::Question.new(
             principals: @directory.principals_of(user.id), record_type: type, unit: unit, mode: "view", at: @survey.at

@@ -3,7 +3,7 @@
 module CobaltLedger
   module Audit
     module Detectors
-      # Somebody may create a record where they may never open one.
+      # Someone may create a record where they may never open one.
       # Bad: everyone may create a file at every museum, and open only those of their own. Good: creating is denied
       # where opening is.
       class CreatedAndLost < Detector
@@ -43,7 +43,7 @@ module CobaltLedger
 
         private
 
-        # The channel through which somebody may create what they can open through none, or nil.
+        # The channel through which someone may create what they can open through none, or nil.
         def lost(user, unit)
           through = channels.find do |channel|
             %w[create save].all? { |key| can(user, unit, "create", key, channel: channel).first }

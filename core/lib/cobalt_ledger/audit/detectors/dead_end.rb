@@ -73,7 +73,7 @@ module CobaltLedger
           [field.id, *deciding].none? { |id| decision[id].open? || decision[id].record_locked? }
         end
 
-        # Nobody of those the rule is for may be able to open it.
+        # No one of those the rule is for may be able to open it.
         def anybody_stuck?(rule, kase, answer, field, deciding)
           values = answer.example.select { |key, _| key[0] == :entered }
           looked = [field] | deciding.map { |id| @type.field(id) }

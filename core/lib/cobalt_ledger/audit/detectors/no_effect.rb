@@ -45,14 +45,14 @@ module CobaltLedger
           end
         end
 
-        # Is it for anybody, and does anything of it ever apply?
+        # Is it for anyone, and does anything of it ever apply?
         def applies?(rule)
           return false if @survey.matching(rule).zero?
 
           rule.condition.nil? || rule.otherwise.any? || outcomes(rule)[0].any? { |outcome| outcome != false }
         end
 
-        # What the rule's condition can come to in the modes that it reaches: as Survey#comes_to.
+        # What the rule's condition can result in in the modes that it reaches: as Survey#comes_to.
         def outcomes(rule)
           modes = rule.reach.modes.empty? ? Cases::MODES : rule.reach.modes & Cases::MODES
           @survey.comes_to(rule.condition, modes)

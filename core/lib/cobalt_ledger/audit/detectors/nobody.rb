@@ -3,8 +3,8 @@
 module CobaltLedger
   module Audit
     module Detectors
-      # The audience of a rule is empty, or the rule names somebody who is no longer there.
-      # Bad: a rule for a group that nobody is in. Good: the group has members, or the rule is gone.
+      # The audience of a rule is empty, or the rule names someone who is no longer there.
+      # Bad: a rule for a group that no one is in. Good: the group has members, or the rule is gone.
       class Nobody < Detector
         known_as "nobody", order: 22
         describes "No audience",

@@ -4,8 +4,8 @@ module CobaltLedger
   module Audit
     module Detectors
       # What is stored in a covered field is shown as soon as something open is typed, before anything is saved. That
-      # may be what the rules are meant to do, but nobody has to leave a trace to read it.
-      # Bad: damage notes are hidden until the stage is Returned, and whoever may not see them may choose Returned and
+      # may be what the rules are meant to do, but no one has to leave a trace to read it.
+      # Bad: damage notes are hidden until the stage is Returned, and users who can not see them may choose Returned and
       # look. Good: they go by the stage as stored, or the stage is locked to those people.
       class OpenedByTyping < Detector
         known_as "opened_by_typing", order: 42

@@ -3,9 +3,9 @@
 module CobaltLedger
   module Audit
     module Detectors
-      # A field is required of somebody whose form leaves it out.
+      # A field is required of someone whose form leaves it out.
       # Bad: the short form has no purpose, and the purpose is required of everyone.
-      # Good: what is required of somebody stands on the form they get.
+      # Good: what is required of someone stands on the form they get.
       class RequiredOffForm < Detector
         known_as "required_off_form", order: 32
         describes "Required off the form",
@@ -27,7 +27,7 @@ module CobaltLedger
 
         private
 
-        # [form, people who get it, question, decision] of somebody who can't save, or nil.
+        # [form, people who get it, question, decision] of someone who can't save, or nil.
         def left_out(form, field)
           @seen = Set.new.compare_by_identity
           MODES.each do |mode|

@@ -49,14 +49,14 @@ module CobaltLedger
           asked.reject { |_, rules| rules.empty? }
         end
 
-        # What a rule asks of everyone is out of reach only on a record where nobody can give it: most of everyone only
-        # reads. What a baseline asks is asked of whoever can give it.
+        # What a rule asks of everyone is out of reach only on a record where no one can give it: most of everyone only
+        # reads. What a baseline asks is asked of users who can give it.
         def trapping?(each)
           kase, _, example, asking = each
           asking.any? { |rule| !rule.audience.everyone? } || (asking.any? && nobody_can?(kase, example))
         end
 
-        # Is it asked of nobody on a record, so that nobody can give it?
+        # Is it asked of no one on a record, so that no one can give it?
         def nobody_can?(kase, example)
           named = example.values.grep(String).filter_map { |id| @directory.find(:user, id) }
           (@survey.kinds_of_people([kase.field]).to_a | named).none? do |user|

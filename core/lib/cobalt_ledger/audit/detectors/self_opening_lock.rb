@@ -3,7 +3,7 @@
 module CobaltLedger
   module Audit
     module Detectors
-      # Whom the lock is meant for can edit the field that lifts it.
+      # Whom the lock applies to can edit the field that lifts it.
       # Bad: the fee is locked for loans officers while “agreed” is no, and loans officers may tick “agreed”.
       # Good: only the director may.
       class SelfOpeningLock < Detector
@@ -47,7 +47,7 @@ module CobaltLedger
           rule.holding_on(field).select { |each| each.gives.entry == Access::Facets::LOCKED }
         end
 
-        # Somebody who meets the lock and can lift it: [Case, Example, identifier of the field that lifts it], or nil.
+        # Someone who meets the lock and can lift it: [Case, Example, identifier of the field that lifts it], or nil.
         def shown(rule, target, deciding)
           looked = [target] | deciding.map { |id| @type.field(id) }
           @survey

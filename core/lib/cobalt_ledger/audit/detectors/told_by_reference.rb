@@ -3,8 +3,8 @@
 module CobaltLedger
   module Audit
     module Detectors
-      # A rule goes by a field of the record that a reference names, and somebody whom it is for may not see that field
-      # there, or not open that record: by what the rule does they are told of it.
+      # A rule depends on a field of the record that a reference names, and someone whom it is for may not see that
+      # field there, or not open that record: by what the rule does they are told of it.
       # Bad: a job is locked while its object holds mercury, for people to whom the object's hazard is hidden.
       # Good: the rule is for those who may see the hazard.
       class ToldByReference < Detector
@@ -38,7 +38,7 @@ module CobaltLedger
           end.uniq
         end
 
-        # [user, unit] of somebody whom the rule is for, and who may not see the field on some record there.
+        # [user, unit] of someone whom the rule is for, and who may not see the field on some record there.
         def kept_from(rule, type, field)
           rules = @policy.bearing_on(field, type) | @policy.rules_on(type.action("open"), type.id)
           kinds = Decisions::PeopleKinds.new(@directory, @policy.by_closeness?(type))

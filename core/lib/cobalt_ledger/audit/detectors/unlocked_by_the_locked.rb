@@ -3,8 +3,8 @@
 module CobaltLedger
   module Audit
     module Detectors
-      # A lock of the whole record that those unlock for whom it is meant.
-      # Bad: volunteers are locked out of signed loans, and may unlock them. Good: unlocking is somebody else's.
+      # A lock of the whole record that those unlock to whom it applies.
+      # Bad: volunteers are locked out of signed loans, and may unlock them. Good: unlocking is someone else's.
       class UnlockedByTheLocked < Detector
         include ActionCases
 
@@ -23,7 +23,7 @@ module CobaltLedger
 
         private
 
-        # A lock that is meant for everyone needs somebody who can lift it: then only that all can is told.
+        # A lock that is meant for everyone needs someone who can lift it: then only that all can is told.
         def tell(rule, whole, unlock)
           met = locked(rule, whole).map { |kase| [kase, lifting(kase, unlock)] }
           shown = met.find { |_, example| example } or return nil

@@ -3,8 +3,8 @@
 module CobaltLedger
   module Audit
     module Detectors
-      # An action that the policy speaks of, and that nobody may ever do.
-      # Bad: unlocking is allowed to a role that only people have who may not open the record. Good: somebody may, or a
+      # An action that the policy speaks of, and that no one may ever do.
+      # Bad: unlocking is allowed to a role that only people have who may not open the record. Good: someone may, or a
       # guardrail says to everyone that it is not done.
       class UnusedAction < Detector
         include ActionCases

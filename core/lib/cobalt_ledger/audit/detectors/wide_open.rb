@@ -3,7 +3,7 @@
 module CobaltLedger
   module Audit
     module Detectors
-      # A sensitive field is shown to someone who is nobody in particular, somewhere and on some record.
+      # A sensitive field is shown to someone who is no one in particular, somewhere and on some record.
       # Bad: a restricted field that a rule shows to everyone. Bad: the same in lists only, or at one unit.
       # Good: shown to those who need it.
       class WideOpen < Detector

@@ -3,7 +3,7 @@
 module CobaltLedger
   module Catalogue
     module Kinds
-      # A number worked out from other fields by the field's formula. Nobody types it.
+      # A number calculated from other fields by the field's formula. No one types it.
       class Computed < Money
         known_as "computed", order: 13
         titled "computed"

@@ -3,7 +3,7 @@
 module CobaltLedger
   module Catalogue
     module Kinds
-      # Yes or no; blank while nobody has answered.
+      # Yes or no; blank while no one has answered.
       class YesNo < Kind
         known_as "yes_no", order: 8
         titled "yes or no"

@@ -3,7 +3,7 @@
 module CobaltLedger
   module Conditions
     module Shortening
-      # A leaf that can't be told by values written in the rule: whether it holds.
+      # A leaf that can't be decided by values written in the rule: whether it holds.
       class Truth
         # In the manner of Variable: what follows is as there.
         attr_reader :key, :cells, :opened

@@ -21,7 +21,7 @@ module CobaltLedger
         end
 
         # What a leaf is about, in a form that compares: the value that it looks up, or else whether it holds. opened:
-        # is it about the form as it was opened?
+        # is it about the form as opened?
         def key(leaf, opened)
           return [opened, leaf.identity] unless plain?(leaf)
 

@@ -4,15 +4,15 @@ module CobaltLedger
   module Conditions
     module Solver
       # What the clocks of a time zone show at a moment. A zone is a row of periods with one offset each; the one that
-      # the numbers have come to is told to the search when it is needed, so that hours that are skipped or repeated,
-      # days that a zone left out, and offsets of half an hour are all as they are.
+      # the numbers have resulted in is told to the search when it is needed, so that hours that are skipped or
+      # repeated, days that a zone left out, and offsets of half an hour are all as they are.
       class Clocks
         include Theory
 
         NANO = 1_000_000_000
         MINUTE = 60 * NANO
         DAY = 1440 * MINUTE
-        # zone: TZInfo::Timezone; moment, day, minute: variables of Numbers; minute nil where nobody asks for it.
+        # zone: TZInfo::Timezone; moment, day, minute: variables of Numbers; minute nil where no one asks for it.
         Clock = Struct.new(:zone, :moment, :day, :minute)
 
         # numbers: Numbers.
@@ -86,7 +86,7 @@ module CobaltLedger
           @numbers.number(clock.day) == day && (clock.minute.nil? || @numbers.number(clock.minute) == minute)
         end
 
-        # Puts moments where their clocks show what the numbers have come to, at noon where no minute is asked for.
+        # Puts moments where their clocks show what the numbers have resulted in, at noon where no minute is asked for.
         def set
           @numbers.trying do
             @clocks.values.group_by(&:moment).all? do |moment, clocks|

@@ -28,7 +28,7 @@ module CobaltLedger
           true
         end
 
-        # The assumptions a conflict hangs on.
+        # The assumptions a conflict depends on.
         def blamed(literals)
           marked = {}
           literals.each { |literal| marked[literal >> 1] = true if @levels[literal >> 1].positive? }

@@ -66,7 +66,7 @@ module CobaltLedger
           low ? lefts.zip(rights) : lefts.zip(rights.reverse)
         end
 
-        # Least and greatest that bounds let a factor be, where it hangs on one variable.
+        # Least and greatest that bounds let a factor be, where it depends on one variable.
         def span((form, constant))
           return nil unless form.size == 1
 
@@ -91,7 +91,7 @@ module CobaltLedger
         # Without what is settled.
         def plain(clauses) = clauses.reject { |clause| clause.include?(true) }.map { |clause| clause - [false] }
 
-        # What the inputs give as they stand.
+        # What the inputs give as they are.
         def told_result(attempt)
           result = result_of(attempt, attempt.inputs.transform_values(&:number))
           away = attempt.inputs.values.flat_map do |input|

@@ -14,7 +14,7 @@ module CobaltLedger
       #   check            nil, or a clause of literals that are all false now
       #   complete         nil when there is a model, else Arrays of clauses that hold in any case and were not there
       # yet;
-      #                    or :unsure where it can't tell
+      #                    or :unsure where it can't decide
       #   crowded(values)  a clause of literals that are all false now because there is not room for all, or nil
       #   preferred(literal)  how an atom is best tried first: true, false or nil
       class Search
@@ -24,7 +24,7 @@ module CobaltLedger
         # Conflicts between two restarts, times a term of Luby's sequence.
         RESTART = 48
         DECAY = 1.06
-        # Assignments left out because a theory could not tell, before the question is given up.
+        # Assignments left out because a theory could not decide, before the question is given up.
         UNSURE = 12
 
         attr_reader :core, :values
@@ -107,11 +107,11 @@ module CobaltLedger
         end
 
         # Assumes literals and looks for a model. Returns true, false (core: the assumptions that can't hold together),
-        # :unsure when a theory could not tell of some assignment, or :spent when the budget ended first.
+        # :unsure when a theory could not decide of some assignment, or :spent when the budget ended first.
         def solve(assumptions)
           back_to(0)
           @core = []
-          # What a theory could not tell of is left out for this question only.
+          # What a theory could not decide of is left out for this question only.
           @guard = variable(phase: true)
           @unsure = 0
           found = run([@guard] + assumptions)

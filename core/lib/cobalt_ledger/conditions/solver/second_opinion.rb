@@ -8,11 +8,11 @@ module CobaltLedger
       # Puts a problem to z3, where it is installed and asked for: a solver by others, as one process a question. Its no
       # is passed on as its own; its example is evaluated anew like any other.
       class SecondOpinion
-        # What is asked where nothing is said: SecondOpinion, or nil for nobody.
+        # What is asked where nothing is said: SecondOpinion, or nil for no one.
         class << self
           attr_accessor :asked
 
-          # Has the program at a path asked from now on; nil or "" for nobody.
+          # Has the program at a path asked from now on; nil or "" for no one.
           def ask_at(path) = self.asked = path.to_s.empty? ? nil : new(path)
         end
 
@@ -25,7 +25,7 @@ module CobaltLedger
         def name = "z3"
 
         # problem: Problem; indices: of the conditions that are to hold. :yes (the problem's world then stands as z3
-        # says), :no, or nil where it can't tell or can't be asked.
+        # says), :no, or nil where it can't decide or can't be asked.
         def ask(problem, indices)
           script = Script.new(problem.world, problem.literals(indices))
           return nil unless script.whole?

@@ -54,7 +54,7 @@ module CobaltLedger
         # Hash of variable to Integer for one made by sum, nil for others.
         def form_of(variable) = @sums[variable]
 
-        # What a sum comes to: an Integer where it is whole, else a Rational.
+        # The result of a sum: an Integer where it is whole, else a Rational.
         def value_of(form)
           sum = form.sum { |variable, factor| factor * @numbers[variable] }
           sum.is_a?(Rational) && sum.denominator == 1 ? sum.numerator : sum

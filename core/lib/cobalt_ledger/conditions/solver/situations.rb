@@ -3,14 +3,14 @@
 module CobaltLedger
   module Conditions
     module Solver
-      # All that several conditions can come to together: for each combination of outcomes that can happen, a record
+      # All that several conditions can result in together: for each combination of outcomes that can happen, a record
       # that shows it.
       class Situations
         # Combinations found at most.
         LIMIT = 5_000
 
-        # found: Hash of Array of outcomes (true, false, or nil where it can't be told) to example (Hash of key to typed
-        # value); complete: is there none beside these?
+        # found: Hash of Array of outcomes (true, false, or nil where it can't be decided) to example (Hash of key to
+        # typed value); complete: is there none beside these?
         Found = Struct.new(:found, :complete)
 
         # record_type, mode, base, free: as for Satisfy; writing: Writing, what rules do to values, or nil.
@@ -64,7 +64,7 @@ module CobaltLedger
           world.search.add(outcomes.zip(vector).map { |literals, outcome| literals.fetch(outcome) ^ 1 })
         end
 
-        # For each condition, literals for what it comes to: Hash of outcome to literal.
+        # For each condition, literals for its result: Hash of outcome to literal.
         def outcomes(world, conditions)
           translation = world.translation
           told = conditions.map { |condition| [true, false].map { |wanted| translation.truth(condition, wanted) } }

@@ -6,7 +6,7 @@ module CobaltLedger
       # From conditions to formulas: when a condition holds, and when it does not. What can't be read makes neither
       # true, as in the evaluation.
       class Translation
-        # All comparisons of a condition: Array of [Comparison, opened: is it about the form as it was opened?].
+        # All comparisons of a condition: Array of [Comparison, opened: is it about the form as opened?].
         def self.comparisons(node, opened: false)
           case node
           when Group then node.parts.flat_map { |part| comparisons(part, opened: opened) }
@@ -23,7 +23,7 @@ module CobaltLedger
           @known = {}.compare_by_identity
         end
 
-        # The Formula for a condition to hold, or not to. opened: is the form meant as it was opened?
+        # The Formula for a condition to hold, or not to. opened: is the form meant as opened?
         def truth(node, wanted, opened: false)
           case node
           when Group then group(node, wanted, opened)

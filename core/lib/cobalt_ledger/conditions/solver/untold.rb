@@ -3,9 +3,9 @@
 module CobaltLedger
   module Conditions
     module Solver
-      # Holds where a condition can't be told.
+      # Holds where a condition can't be decided.
       Untold = Struct.new(:condition) do
-        # What decides it: keys of Operand#reads, with those of what computed fields are worked out from.
+        # What decides it: keys of Operand#reads, with those of what computed fields are calculated from.
         def keys(formulas)
           fields = condition.reads.filter_map { |kind, id| id if %i[entered stored opened].include?(kind) }
           inputs = fields.flat_map { |id| formulas.inputs_of(id) }

@@ -35,7 +35,7 @@ module CobaltLedger
           @once = {}
         end
 
-        # What is worked out once.
+        # What is calculated once.
         def once(key) = @once.fetch(key) { @once[key] = yield }
 
         # Directory::Directory of the question.
@@ -116,7 +116,7 @@ module CobaltLedger
           Making.day_at(self, clocks.at(zone, variable, day_now).day, moment.blank)
         end
 
-        # The address somebody comes from: Terms::Address.
+        # The address someone comes from: Terms::Address.
         def network
           return Terms::Address.new(self, base.network) unless free?([:network])
 
@@ -203,7 +203,7 @@ module CobaltLedger
         # Is it a field of a new record?
         def new_record?(key) = keys.creating? && %i[entered stored].include?(key[0])
 
-        # Values of computed fields of other records, which nothing else works out: Hash of key to typed value.
+        # Values of computed fields of other records, which nothing else calculates: Hash of key to typed value.
         def computed_values(holds)
           (@terms_of || {})
             .select { |key, _| key.size == 3 && !terms.key?(key) }

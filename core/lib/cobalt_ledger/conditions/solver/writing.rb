@@ -4,8 +4,8 @@ module CobaltLedger
   module Conditions
     module Solver
       # What rules do to values before conditions are looked at: each written field ends as the first writer that acts
-      # says, or as it was. Where no writer hangs on what comes of its own writing, the form settles in one way only, so
-      # these equations are what holds; where one does, nothing is said.
+      # says, or as it was. Where no writer depends on what comes of its own writing, the form settles in one way only,
+      # so these equations are what holds; where one does, nothing is said.
       class Writing
         # One writer of one field. guard: Node under which it acts, or nil for always; covered: for one that acts only
         # while the field is hidden, Array of [Hash of Node to outcome]: ways in which it is; source: Operand, or nil

@@ -149,7 +149,7 @@ module CobaltLedger
       def above(subject, built) = record_type.above(subject, mode).map { |each| built[each.id] }
 
       # The test for the record's own flag, where something that speaks of the field asks for it too, or what is written
-      # may hang on it: what people do by hand is else no part of what a policy comes to.
+      # may depend on it: what people do by hand is else no part of the result of a policy.
       def flag(speakers)
         asked = @written_by_flag || speakers.any? { |each| each.test && asks_for_flag?(@conditions[each.test]) }
         asked ? test_index(LOCKED) : nil
@@ -177,7 +177,7 @@ module CobaltLedger
         placed.select { |each| each.source.targets?(field) }
       end
 
-      # The condition under which a computed field can be worked out: that all its inputs are filled.
+      # The condition under which a computed field can be calculated: that all its inputs are filled.
       def complete(field)
         inputs = record_type.formulas.step_of(field.id).inputs.map { |id| record_type.field(id) }
         filled =
@@ -185,7 +185,7 @@ module CobaltLedger
         filled.size == 1 ? filled.first : Conditions::All.new(filled)
       end
 
-      # Slots of what a computed field is worked out from.
+      # Slots of what a computed field is calculated from.
       def sources(field, baselines, placed, built)
         inputs = record_type.formulas.step_of(field.id)&.inputs || []
         inputs.map { |id| built[id] || slot(record_type.field(id), baselines, placed, built) }

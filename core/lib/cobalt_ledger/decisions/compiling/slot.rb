@@ -2,10 +2,10 @@
 
 module CobaltLedger
   module Decisions
-    # Everything that can speak of one field within a plan, and the states already worked out for it.
+    # Everything that can speak of one field within a plan, and the states already calculated for it.
     #
     # tests are shared by the whole plan and referred to by index; what a field becomes depends only on the
-    # outcomes of its own tests, so each combination is worked out once.
+    # outcomes of its own tests, so each combination is calculated once.
     class Slot
       # Combinations remembered for one field before starting over.
       MEMORY = 4096
@@ -19,8 +19,8 @@ module CobaltLedger
       attr_reader :field, :stages, :baselines, :rules, :guardrails, :tests
 
       # baselines, rules, guardrails: Array of Access::Speaker; computable: index of the test that says whether the
-      # field can be worked out, for computed fields that may be typed otherwise; sources: Array of Slot, of the fields
-      # it is worked out from; above: Array of Slot, of what stands above it and may shut it; flag: index of the test
+      # field can be calculated, for computed fields that may be typed otherwise; sources: Array of Slot, of the fields
+      # it is calculated from; above: Array of Slot, of what stands above it and may shut it; flag: index of the test
       # that says whether the record is locked by hand, where some test asks for that.
       def initialize(field, stages, baselines, rules, guardrails, computable: nil, sources: [], above: [], flag: nil)
         @field = field
@@ -70,10 +70,10 @@ module CobaltLedger
       # The Access::Result for the outcomes, remembered.
       def known(outcomes, hand) = ledger_of_results.fetch(key(outcomes, hand)) { result(outcomes, hand: hand) }
 
-      # Of some speakers those that apply, and those of which it can't be told.
+      # Of some speakers those that apply, and those of which it can't be decided.
       def sure(entries, outcomes) = entries.select { |entry| entry.test.nil? || outcomes[entry.test] }
 
-      # Those of the entries of which it can't be told whether they apply.
+      # Those of the entries of which it can't be decided whether they apply.
       def doubtful(entries, outcomes) = entries.select { |entry| entry.test && outcomes[entry.test].nil? }
 
       private
@@ -84,7 +84,7 @@ module CobaltLedger
                            (sure(guardrails, outcomes) + doubtful(guardrails, outcomes)).map(&:source))
       end
 
-      # The strictest visibility among what the field is worked out from.
+      # The strictest visibility among what the field is calculated from.
       def inputs(outcomes, except)
         @sources
           .map do |slot|

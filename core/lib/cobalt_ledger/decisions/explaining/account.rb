@@ -3,13 +3,13 @@
 module CobaltLedger
   module Decisions
     # The account of one field: every stage with every line that spoke in it, whether it won, was overruled or does not
-    # apply, and what the access had come to after it. Values only; Formats::ReasoningJson writes it out.
+    # apply, and what the access had resulted in after it. Values only; Formats::ReasoningJson writes it out.
     class Account
       # Does something apply? applies: :applies, :in_doubt or :not_applicable; part: what keeps it from applying,
       # :state, :audience, :unit, :mode, :channel, :form, :window or :condition; because: words; condition:
       # Conditions::Explanation.
       Standing = Struct.new(:applies, :part, :because, :condition, keyword_init: true) do
-        # Is it what the record holds that it hangs on?
+        # Is it what the record holds that it depends on?
         def by_record? = %i[condition window].include?(part)
       end
 
@@ -56,7 +56,7 @@ module CobaltLedger
         freeze
       end
 
-      # The access level the field has come to.
+      # The access level the field has resulted in.
       def level = result.final.level
 
       # In the order in which they are read.

@@ -2,7 +2,7 @@
 
 module CobaltLedger
   module Decisions
-    # Tells from what the stages came to which rules made a field as it is.
+    # Tells from the result of the stages which rules made a field as it is.
     module Blame
       FACETS = { "hidden" => :visibility, "masked" => :visibility, "locked" => :entry, "required" => :presence,
                  "denied" => :permission }.freeze

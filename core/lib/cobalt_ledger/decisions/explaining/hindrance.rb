@@ -2,7 +2,7 @@
 
 module CobaltLedger
   module Decisions
-    # Tells from what the stages came to for a field what keeps somebody from typing into it: of each facet that shuts,
+    # Tells from the result of the stages for a field what keeps someone from typing into it: of each facet that shuts,
     # the rules that made it so, or else what it began with.
     class Hindrance
       # Kinds of Blame by facet, the strictest first.

@@ -30,7 +30,7 @@ module CobaltLedger
         @typed = typed
       end
 
-      # Rules that feed each other without end write nothing, so that what the form shows does not hang on where the
+      # Rules that feed each other without end write nothing, so that what the form shows does not depend on where the
       # circle was broken off.
       def run
         looping = []

@@ -8,7 +8,7 @@ module CobaltLedger
       # One effect on one field. test: index of the plan's test, nil when it always applies;
       # reader: lambda from Facts to a value, nil for effects without one.
       Action = Struct.new(:contribution, :effect, :field, :test, :reader) do
-        # outcomes: Array by test. true, false, or nil when it can't be told.
+        # outcomes: Array by test. true, false, or nil when it can't be decided.
         def outcome(outcomes) = test.nil? || outcomes[test]
       end
 
@@ -30,7 +30,7 @@ module CobaltLedger
         freeze
       end
 
-      # Identifiers of the fields that something reads, with those that computed ones among them are worked out from.
+      # Identifiers of the fields that something reads, with those that computed ones among them are calculated from.
       # readers: Array of Conditions::Node or Operand.
       def self.fields_read(readers, record_type)
         ids = readers.flat_map(&:reads).filter_map do |kind, id|

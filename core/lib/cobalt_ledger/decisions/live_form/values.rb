@@ -6,7 +6,7 @@ module CobaltLedger
     module Values
       module_function
 
-      # Later hashes win. Returns a Hash of identifier to typed value, with computed fields worked out.
+      # Later hashes win. Returns a Hash of identifier to typed value, with computed fields calculated.
       def typed(record_type, *layers) = record_type.formulas.fill(read_all(record_type, *layers))
 
       # The same with nothing computed.

@@ -37,7 +37,7 @@ module CobaltLedger
         made.size == @changes.size ? [] : explain(made)
       end
 
-      # Could the longest run have left out others as well? Then it can't be told which of the changes was meant to
+      # Could the longest run have left out others as well? Then it can't be decided which of the changes was meant to
       # stand.
       def ambiguous? = longest.any? { |runs| runs.size > 1 }
 

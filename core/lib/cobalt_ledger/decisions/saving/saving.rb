@@ -45,7 +45,7 @@ module CobaltLedger
         )
       end
 
-      # What keeps a record from being saved as it stands, whatever else is changed: Array of Refusal. decision: in edit
+      # What keeps a record from being saved as it is, whatever else is changed: Array of Refusal. decision: in edit
       # mode with nothing typed.
       def obstacles(decision)
         Denial.of(decision, "create", "save") + unsettled(decision) + missing(decision, {}, []) + objections(decision)
@@ -53,7 +53,7 @@ module CobaltLedger
 
       private
 
-      # Somebody to whom every field of a new record is closed has nothing to create.
+      # Someone to whom every field of a new record is closed has nothing to create.
       def closed_to(start)
         return [] unless start.question.mode == "create" && start.fields.values.none?(&:open?)
 

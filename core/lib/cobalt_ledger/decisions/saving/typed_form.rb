@@ -2,7 +2,7 @@
 
 module CobaltLedger
   module Decisions
-    # A form as somebody meets it while they type: what of the typing counts, and what is decided with that.
+    # A form as someone meets it while they type: what of the typing counts, and what is decided with that.
     class TypedForm
       # start: Decision before anything was typed; typing: Typing; decision: Decision with what counts of the typing.
       attr_reader :start, :typing, :decision

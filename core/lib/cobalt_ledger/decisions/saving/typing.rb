@@ -4,11 +4,11 @@ module CobaltLedger
   module Decisions
     # Parts what was typed into a form: what counts, and what does not.
     #
-    # What counts is what could have been typed in some order while its fields were open. Somebody who types, and then
+    # What counts is what could have been typed in some order while its fields were open. Someone who types, and then
     # changes their mind about something else, leaves values behind in fields that have closed since: these are put
     # aside, and the record keeps what it holds there. A value in a field that nothing else that was typed could have
     # opened was never typed into this form at all: it is forbidden. So it is where the values shut each other out, and
-    # it can't be told which of them was to stand.
+    # it can't be decided which of them was to stand.
     class Typing
       # A value put aside. kind: "hidden", "masked" or "locked"; result: Access::Result of the field.
       Aside = Struct.new(:field, :kind, :result) do
@@ -63,7 +63,8 @@ module CobaltLedger
       # Was there too much to try? Then nothing is said to be allowed.
       def gave_up? = @order.gave_up?
 
-      # What a save has to refuse, as forbidden: where it can't be told what was meant to stand, all that was left out.
+      # What a save has to refuse, as forbidden: where it can't be decided what was meant to stand, all that was left
+      # out.
       def refused = gave_up? || @order.ambiguous? ? @left : forbidden
 
       private

@@ -53,7 +53,7 @@ module CobaltLedger
         end
       end
 
-      # Drops one test after the other for as long as nothing else that can happen is let in.
+      # Drops one test after the other for as long as nothing else that can happen is admitted.
       def widest(vector)
         vector.each_index.reduce(vector.each_with_index.to_h { |outcome, place| [place, outcome] }) do |cube, place|
           wider = cube.except(place)

@@ -2,7 +2,7 @@
 
 module CobaltLedger
   module Decisions
-    # Turns what was assumed to show an outcome into a full question that anybody can ask again.
+    # Turns what was assumed to show an outcome into a full question that anyone can ask again.
     class ExampleQuestion
       # What people did to the record by hand, as lines.
       FLAGS = {

@@ -30,13 +30,13 @@ module CobaltLedger
         @answers[field_id] ||= search_field(field_id)
       end
 
-      # What a field's visibility can come to: Integers of Facets, with nil where that could not be told.
+      # What a field's visibility can result in: Integers of Facets, with nil where that could not be decided.
       def sights(field_id)
         outcomes, complete = of(field_id)
         outcomes.map { |outcome| outcome.decision.state.visibility } + (complete ? [] : [nil])
       end
 
-      # May it be covered? What can't be told may.
+      # May it be covered? What can't be decided may.
       def covers?(field_id) = sights(field_id).any? { |sight| sight.nil? || sight > Access::Facets::SHOWN }
 
       # When a field has a level, in words; nil when it has it always.
@@ -56,7 +56,7 @@ module CobaltLedger
       # What can happen to a field's tests: Array of [outcomes by index of the plan's tests, example].
       def combinations(field_id) = reachable(@plan.slot_of(field_id).tests).first.values
 
-      # What some of the plan's tests can come to together: a Conditions::Solver::Situations::Found. tests: their
+      # What some of the plan's tests can result in together: a Conditions::Solver::Situations::Found. tests: their
       # indices.
       def together(tests)
         if tests.empty?
@@ -163,7 +163,8 @@ module CobaltLedger
         [search.found.to_h { |vector, example| [vector, [by_index(tests, vector), example]] }, search.complete]
       end
 
-      # What rules write is part of what is searched; where that can't be told, what would happen without it is tried.
+      # What rules write is part of what is searched; where that can't be decided, what would happen without it is
+      # tried.
       def search_written(conditions)
         found = @searching.in_one(conditions, Writers.new(@plan).bearing_on(conditions, ->(example) { facts(example) }))
         found.complete ? found : tried(conditions, found)

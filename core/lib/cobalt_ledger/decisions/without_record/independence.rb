@@ -2,7 +2,7 @@
 
 module CobaltLedger
   module Decisions
-    # Conditions that have no value in common can be looked at apart: whatever one comes to, the others can come to
+    # Conditions that have no value in common can be looked at apart: whatever one results in, the others can result in
     # anything they could alone.
     module Independence
       Group = Struct.new(:places, :variables)

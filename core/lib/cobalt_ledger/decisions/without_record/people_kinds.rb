@@ -12,7 +12,7 @@ module CobaltLedger
         @matching = {}.compare_by_identity
       end
 
-      # Users a rule is meant for: a set of Directory::Crowds.
+      # Users a rule applies to: a set of Directory::Crowds.
       def matching(rule) = @matching[rule] ||= @crowds.of(rule.audience)
 
       # Does it matter who exactly the person is, beside which rules are meant for them?

@@ -2,7 +2,7 @@
 
 module CobaltLedger
   module Decisions
-    # What some conditions of one policy can come to together, searched once for all the plans that ask.
+    # What some conditions of one policy can result in together, searched once for all the plans that ask.
     class SearchMemory
       # Sets of conditions remembered at once.
       LIMIT = 20_000

@@ -2,8 +2,8 @@
 
 module CobaltLedger
   module Decisions
-    # What conditions can come to together where no rule writes what they read: remembered, and with what has nothing in
-    # common looked at apart.
+    # What conditions can result in together where no rule writes what they read: remembered, and with what has nothing
+    # in common looked at apart.
     class Searching
       # Combinations of outcomes at most, where conditions that have nothing in common are put together.
       BUDGET = 5_000

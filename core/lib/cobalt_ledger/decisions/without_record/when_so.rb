@@ -3,7 +3,7 @@
 module CobaltLedger
   module Decisions
     # When an outcome holds, in the fewest comparisons that were found: of the values that the conditions look up, or of
-    # the conditions as they stand.
+    # the conditions as they are.
     module WhenSo
       module_function
 

@@ -3,7 +3,7 @@
 module CobaltLedger
   module Rules
     module Effects
-      # The value a new record begins with, until somebody types another. Only on create.
+      # The value a new record begins with, until someone types another. Only on create.
       class Default < ValueEffect
         known_as "default", order: 10
 

@@ -177,7 +177,7 @@ export function BaselineEditor({ kept, type, catalogue, onClose }: Props) {
   );
 }
 
-/** The baseline as it stands in a policy document; lists that say nothing are left out. */
+/** The baseline as it is in a policy document; lists that say nothing are left out. */
 function documentOf({ etag: _etag, units, categories, ...rest }: BaselineView) {
   return {
     ...rest,

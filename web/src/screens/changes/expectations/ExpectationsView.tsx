@@ -12,7 +12,7 @@ import { useAccount } from "../../../shell/account";
 import { ExpectationEditor } from "./ExpectationEditor";
 import { VerdictLine } from "./VerdictLine";
 
-/** A claim that nobody has filled in yet. */
+/** A claim that no one has filled in yet. */
 const CLAIM: Expectation = {
   id: "",
   title: "",

@@ -2,7 +2,7 @@ import { api } from "../../../api/client";
 import { ReasonForm } from "./ReasonForm";
 import type { WholeAct } from "./wholeAct";
 
-/** Locks a record by hand, until somebody takes the lock away. */
+/** Locks a record by hand, until someone takes the lock away. */
 export function LockRecord({ type, number, noun, mode, onDone, onClose }: WholeAct) {
   const locking = api.useMutation("post", "/api/records/{type}/{number}/lock", {
     onSuccess: () => onDone(`${number} is locked`),

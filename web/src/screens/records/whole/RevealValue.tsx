@@ -8,7 +8,7 @@ type Props = WholeAct & { fields: { id: string; name: string }[]; emergency: boo
 
 const ALL = "*";
 
-/** Shows a covered value for one look, with a reason; it goes by itself. */
+/** Shows a covered value for one look, with a reason; it depends on itself. */
 export function RevealValue({ type, number, noun, mode, fields, emergency, onClose }: Props) {
   const [field, setField] = useState<string | undefined>(fields.length === 1 ? fields[0]?.id : undefined);
   const revealing = api.useMutation("post", "/api/records/{type}/{number}/reveals");

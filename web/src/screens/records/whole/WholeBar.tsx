@@ -97,7 +97,7 @@ function Locked({ lock, noun }: { lock: NonNullable<Standing["lock"]>; noun: str
   );
 }
 
-/** Asked only when somebody wants to know. */
+/** Asked only when someone wants to know. */
 function WhoLifts({ type, number }: { type: string; number: string }) {
   const [asked, setAsked] = useState(false);
   const found = api.useQuery(
