@@ -54,6 +54,30 @@ RSpec.describe "Change sets beside each other" do
     on(id) { call(:post, "/api/change-set/publish", { revision: revision }) }
   end
 
+  it "are brought up to a new edition without keeping others from writing, and anew where one was edited meanwhile" do
+    other = begin_set("Spring")
+    one, two = ordinary.first(2).map { |each| each["id"] }
+    change(one, title: "One")
+    change(two, other, title: "Two")
+    sign
+    waiting = []
+    allow(CobaltLedger::Changes::Rebase).to receive(:new).and_wrap_original do |make, *given, &judge|
+      waiting << ActiveRecord::Base.connection.open_transactions
+      make.call(*given, &judge)
+    end
+    expect(publish_set).to eq(201)
+    expect(waiting).to eq([0])
+    third = begin_set("Summer")
+    change(one, third, title: "One more")
+    allow(Server::BringUp).to receive(:ahead).and_wrap_original do |ahead, set|
+      ahead.call(set).tap { Thread.new { change(two, other, title: "Two, meanwhile") }.join }
+    end
+    expect(publish_set(third)).to eq(201)
+    expect(set_of(other)["edits"].map { |edit| edit["lines"].last }).to eq(["Title: #{title(two)} becomes Two, meanwhile"])
+  end
+
+  def title(id) = rules.find { |each| each["id"] == id }["title"]
+
   it "keeps their edits apart, and both from what is in force" do
     other = begin_set("Spring")
     one, two = ordinary.first(2).map { |each| each["id"] }

@@ -3,24 +3,47 @@
 module Server
   # Brings open change sets up to another edition. Called in the transaction that publishes it.
   module BringUp
+    # What becomes of change sets, calculated before the transaction. document: policy document that will be published;
+    # outcomes: Hash of a change set's id to [its revision, what Rebase gives].
+    Ahead = Struct.new(:document, :outcomes)
+
     module_function
 
-    # number: of the edition that has just been published; document: its policy document.
-    def all(number, document)
-      ChangeSet.open.where.not(base_edition: number).each { |set| one(set, number, document) }
+    # change_set: ChangeSet that is about to be published. Returns an Ahead, or nil where it was published meanwhile.
+    def ahead(change_set)
+      document = PolicyStore.instance.pending(change_set).document
+      others = ChangeSet.open.where.not(id: change_set.id)
+      Ahead.new(document, others.to_h { |set| [set.id, [set.revision, rebased(set.edits.to_a, document)]] })
+    rescue Problem, CobaltLedger::BadInput
+      # Publishing itself says what is wrong.
+      nil
     end
 
-    # change_set: ChangeSet that stands on another edition, or has got edits from elsewhere.
-    def one(change_set, number, document)
+    # number: of the edition that has just been published; document: its policy document; ahead: Ahead or nil. A change
+    # set that has been edited since is calculated anew.
+    def all(number, document, ahead = nil)
+      known = ahead && ahead.document == document ? ahead.outcomes : {}
+      ChangeSet.open.where.not(base_edition: number).each do |set|
+        revision, outcome = known[set.id]
+        one(set, number, document, (outcome if revision == set.revision))
+      end
+    end
+
+    # change_set: ChangeSet that stands on another edition, or has got edits from elsewhere; outcome: as Rebase gives
+    # it, nil to calculate it.
+    def one(change_set, number, document, outcome = nil)
       rows = change_set.edits.to_a
-      rebase = CobaltLedger::Changes::Rebase.new(rows.map(&:to_change), document) { |judged| SoundPolicy.of(judged) }
-      standing, aside, gone = rebase.run
+      standing, aside, gone = outcome || rebased(rows, document)
       rows = rows.to_h { |row| [[row.kind, row.subject], row] }
       standing.each { |edit| stand(rows.fetch([edit.kind, edit.id]), edit) }
       aside.each { |each| put_aside(rows.fetch([each.edit.kind, each.edit.id]), each) }
       gone.each { |edit| rows.fetch([edit.kind, edit.id]).destroy! }
       change_set.base_edition = number
       change_set.touched!
+    end
+
+    def rebased(rows, document)
+      CobaltLedger::Changes::Rebase.new(rows.map(&:to_change), document) { |judged| SoundPolicy.of(judged) }.run
     end
 
     def stand(row, edit)
@@ -35,6 +58,6 @@ module Server
       row.update!(unsettled: CobaltLedger::CanonicalJson.write(question))
     end
 
-    private_class_method :stand, :put_aside
+    private_class_method :rebased, :stand, :put_aside
   end
 end

@@ -13,6 +13,7 @@ module Server
     # The block, where there is one, is given the change set and raises what keeps it from being published. Returns the
     # Edition.
     def publish(revision:, note:, edition: nil)
+      ahead = BringUp.ahead(ChangeSet.current)
       PolicyEditor.exclusively do |change_set, document|
         stands_on!(change_set, edition)
         PolicyEditor.check_revision(change_set, revision)
@@ -20,15 +21,17 @@ module Server
         policy = SoundPolicy.of(document)
         yield change_set if block_given?
         carry_values(change_set, policy)
-        Edition.publish(document, by: @author, note: note).tap { |made| close(change_set, made, document) }
+        Edition.publish(document, by: @author, note: note).tap do |made|
+          close(change_set, made, document, ahead)
+        end
       end
     end
 
     private
 
-    def close(change_set, published, document)
+    def close(change_set, published, document, ahead)
       change_set.update!(published_edition: published.number, publish_at: nil)
-      BringUp.all(published.number, document)
+      BringUp.all(published.number, document, ahead)
       ChangeSet.open_on(published)
     end
 
