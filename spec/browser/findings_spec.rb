@@ -123,7 +123,7 @@ RSpec.describe "Findings" do
     cell("Item count", "Loans Officer").click
     keys(:enter)
     click_button("What would let Loans Officer edit it?")
-    expect(page).to have_css(".ask", text: "Editable\nwhen Stage isn't Signed, Out or Returned (or is blank)")
+    expect(page).to have_css(".ask", text: "Editable\nwhen Stage is Enquiry, Proposed or Approved (or is blank)")
     click_button("What stops Loans Officer from editing it?")
     expect(page).to have_css(
       ".ask",

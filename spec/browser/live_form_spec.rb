@@ -94,7 +94,7 @@ RSpec.describe "The live form" do
     click_button("Start over")
     click_button("Dismiss Cleo Marchetti for Supervisor")
     expect(page).to have_no_css(".offer")
-    expect(form_field("supervisor")).to have_css(".ant-select-placeholder", text: "nobody")
+    expect(form_field("supervisor")).to have_css(".ant-select-placeholder", text: "no one")
   end
 
   it "refuses a save with the rule's own message, at the field and above the form" do

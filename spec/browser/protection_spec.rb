@@ -151,6 +151,6 @@ RSpec.describe "Protection" do
     visit("/map?type=study-visit&mode=view&state=pending")
     expect(cell_words("Export", "Volunteer")).to eq("Denied")
     visit("/changes")
-    expect(page).to have_css("tr", text: /Export\s.*can do less/m)
+    expect(page).to have_css("tr", text: /can no longer export a study visit/)
   end
 end

@@ -7,7 +7,7 @@ RSpec.describe "Change sets beside each other" do
   def ordinary = rules.select { |each| each["record_type"] == "outgoing-loan" && each["kind"] == "ordinary" }
 
   # Changes a rule in the chosen set.
-  def change(id, set = nil, **members)
+  def edit_rule(id, set = nil, **members)
     on(set) do
       call(:get, "/api/rules/#{id}?state=pending")
       call(:put, "/api/rules/#{id}", { rule: answer["rule"].merge(members.transform_keys(&:to_s)) },
@@ -35,7 +35,7 @@ RSpec.describe "Change sets beside each other" do
     own = begin_set("Mine")
     add_rule
     id = ordinary.first["id"]
-    change(id, own, title: "In mine")
+    edit_rule(id, own, title: "In mine")
     expect(set_of["name"]).to eq("Next edition")
     sign
     expect(publish_set).to eq(201)
@@ -57,8 +57,8 @@ RSpec.describe "Change sets beside each other" do
   it "are brought up to a new edition without keeping others from writing, and anew where one was edited meanwhile" do
     other = begin_set("Spring")
     one, two = ordinary.first(2).map { |each| each["id"] }
-    change(one, title: "One")
-    change(two, other, title: "Two")
+    edit_rule(one, title: "One")
+    edit_rule(two, other, title: "Two")
     sign
     waiting = []
     allow(CobaltLedger::Changes::Rebase).to receive(:new).and_wrap_original do |make, *given, &judge|
@@ -68,12 +68,13 @@ RSpec.describe "Change sets beside each other" do
     expect(publish_set).to eq(201)
     expect(waiting).to eq([0])
     third = begin_set("Summer")
-    change(one, third, title: "One more")
+    edit_rule(one, third, title: "One more")
     allow(Server::BringUp).to receive(:ahead).and_wrap_original do |ahead, set|
-      ahead.call(set).tap { Thread.new { change(two, other, title: "Two, meanwhile") }.join }
+      ahead.call(set).tap { Thread.new { edit_rule(two, other, title: "Two, meanwhile") }.join }
     end
     expect(publish_set(third)).to eq(201)
-    expect(set_of(other)["edits"].map { |edit| edit["lines"].last }).to eq(["Title: #{title(two)} becomes Two, meanwhile"])
+    expect(set_of(other)["edits"].map { |edit| edit["lines"].last })
+      .to eq(["Title: #{title(two)} becomes Two, meanwhile"])
   end
 
   def title(id) = rules.find { |each| each["id"] == id }["title"]
@@ -81,8 +82,8 @@ RSpec.describe "Change sets beside each other" do
   it "keeps their edits apart, and both from what is in force" do
     other = begin_set("Spring")
     one, two = ordinary.first(2).map { |each| each["id"] }
-    change(one, title: "One")
-    change(two, other, title: "Two")
+    edit_rule(one, title: "One")
+    edit_rule(two, other, title: "Two")
     expect([set_of["edits"], set_of(other)["edits"]].map do |edits|
       edits.map do |edit|
         edit["subject"]
@@ -98,9 +99,9 @@ RSpec.describe "Change sets beside each other" do
   it "are brought up to an edition: what nobody else touched stays, what both changed is settled by hand" do
     other = begin_set("Spring")
     both, mine = ordinary.first(2).map { |each| each["id"] }
-    change(both, audience: { "everyone" => true }, owner: "zora.nightingale")
-    change(mine, title: "Mine")
-    change(both, other, state: "off", title: "Theirs")
+    edit_rule(both, audience: { "everyone" => true }, owner: "zora.nightingale")
+    edit_rule(mine, title: "Mine")
+    edit_rule(both, other, state: "off", title: "Theirs")
     expect(publish_set(other)).to eq(201)
     found = set_of
     expect(found.values_at("base_edition").first).to eq(2)
@@ -153,7 +154,7 @@ RSpec.describe "Change sets beside each other" do
   it "take edits back several at once and have them again, a new rule too" do
     id = add_rule["rule"]["id"]
     one = ordinary.first["id"]
-    change(one, title: "One")
+    edit_rule(one, title: "One")
     edits = set_of["edits"].map { |edit| edit["id"] }
     call(:post, "/api/change-sets/#{set_of['id']}/take-back", { edits: edits })
     expect([answer["edits"], answer["taken_back"].map { |edit| edit["subject"] }]).to eq([[], [id, one]])
@@ -164,7 +165,7 @@ RSpec.describe "Change sets beside each other" do
   it "give edits to each other where they stand in both, and publish a part by itself" do
     id = add_rule["rule"]["id"]
     one = ordinary.first["id"]
-    change(one, title: "One")
+    edit_rule(one, title: "One")
     found = set_of
     move = lambda do |edits, **to|
       call(:post, "/api/change-sets/#{found['id']}/move", { edits: edits, revision: set_of["revision"] }.merge(to))
@@ -175,14 +176,14 @@ RSpec.describe "Change sets beside each other" do
     expect(publish_set(part)).to eq(201)
     expect(set_of).to include("base_edition" => 2, "unsettled" => [])
     other = begin_set("Spring")
-    change(one, other, title: "Two")
+    edit_rule(one, other, title: "Two")
     expect(move.call([set_of["edits"][0]["id"]], to: other)).to eq(409)
     expect(set_of["edits"].size).to eq(1)
   end
 
   it "say what has become of one that is open no more" do
     other = begin_set("Spring")
-    change(ordinary.first["id"], other, title: "One")
+    edit_rule(ordinary.first["id"], other, title: "One")
     publish_set(other)
     expect(on(other) { call(:get, "/api/change-set") }).to eq(410)
     expect(answer["detail"]).to eq("“Spring” has been published as edition 2")
