@@ -32,7 +32,7 @@ RSpec.describe "The audit through the API" do
     answer
   end
 
-  it "finds nothing above house-keeping in the sample policy, and every kind of flaw in the flawed one" do
+  it "finds nothing above housekeeping in the sample policy, and every kind of flaw in the flawed one" do
     expect(audit.map { |each| each["severity"] }.uniq).to eq(["note"])
     bring_flaws(proved: false)
     expect(audit.map { |each| each["detector"] }.uniq).to match_array(CobaltLedger::Audit::Detector.names)

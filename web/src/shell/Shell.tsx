@@ -1,5 +1,5 @@
 import { QueryClientProvider } from "@tanstack/react-query";
-import { Suspense, useMemo, useState } from "react";
+import { Suspense, useMemo, useState, type MouseEvent } from "react";
 import { Link, NavLink, Outlet } from "react-router";
 import { chooseChangeSet } from "../api/client";
 import { useOverview } from "../api/queries";
@@ -46,6 +46,9 @@ function Pages() {
   const pages = PAGES.filter(([path]) => (path === "/records" ? account.person : reads));
   return (
     <div className="shell" style={reads ? undefined : { gridTemplateRows: "auto 1fr" }}>
+      <a className="skip" href="#page" onClick={toThePage}>
+        Skip to the page
+      </a>
       <header className="band">
         <Link className="name" to={{ pathname: "/", search }}>
           <img src="/mark.svg" alt="" width="22" height="22" />
@@ -94,6 +97,14 @@ function Pages() {
   );
 }
 
+/** Moves the focus past the band, to what the page begins with. */
+function toThePage(event: MouseEvent) {
+  event.preventDefault();
+  const page = document.querySelector<HTMLElement>(".page");
+  page?.setAttribute("tabindex", "-1");
+  page?.focus();
+}
+
 /** The page, or what has become of the change set that it stood on. */
 function Page() {
   const gone = useOverview().data?.gone;
@@ -112,11 +123,11 @@ function Page() {
   );
 }
 
-/** How many findings above house-keeping stand, so far as they are proved. */
+/** How many findings above housekeeping there are, so far as they are proved. */
 function StandingFindings() {
   const { findings: standing = 0, proving = false } = useOverview().data ?? {};
   if (standing === 0 && !proving) return null;
-  const count = `${standing} ${standing === 1 ? "finding" : "findings"} above house-keeping`;
+  const count = `${standing} ${standing === 1 ? "finding" : "findings"} above housekeeping`;
   return (
     <span className="count mono" title={proving ? `${count}; being proved anew` : count}>
       {standing > 0 && standing}

@@ -77,7 +77,7 @@ export default function JournalScreen() {
             <Input
               allowClear
               aria-label="Record"
-              placeholder="Record number"
+              placeholder="Record no."
               value={box}
               onChange={(event) => setBox(event.target.value)}
               style={{ width: 126 }}
