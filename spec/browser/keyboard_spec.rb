@@ -16,6 +16,17 @@ RSpec.describe "By keyboard alone" do
     raise "#{name} can't be reached by Tab; the focus is on #{focused}"
   end
 
+  it "skips the band with the first stop" do
+    enter_as("mairin", at: "/journal")
+    expect(page).to have_css("h1", text: "Journal")
+    keys(:tab)
+    expect(focused).to eq("Skip to the page")
+    keys(:enter)
+    expect(page.evaluate_script("document.activeElement.matches('main.page')")).to be(true)
+    keys(:tab)
+    expect(focused).to eq("Subject")
+  end
+
   it "signs in, walks the map, makes a rule and keeps it" do
     visit("/map?type=outgoing-loan")
     expect(page).to have_field("Sign-in name")

@@ -35,6 +35,21 @@ RSpec.describe "Records" do
     expect(page).to have_css("tbody tr", text: "Fenwick Hall Annexe")
   end
 
+  it "fits a telephone: the list, the form and the save are no wider than the window" do
+    page.driver.resize(400, 800)
+    enter_as("tomas", at: "/records/outgoing-loan")
+    expect(page).to have_css("tbody tr", text: "LN-0042")
+    wider = "document.documentElement.scrollWidth > 400"
+    expect(page.evaluate_script(wider)).to be(false)
+    visit("/records/outgoing-loan/LN-0042?mode=edit")
+    form_field("borrower").find("input").set("Fenwick Hall Annexe")
+    expect(page.evaluate_script(wider)).to be(false)
+    click_button("Save")
+    expect(page).to have_text("LN-0042 is saved")
+  ensure
+    page.driver.resize(1280, 887)
+  end
+
   it "says before a save what it will not keep, and saves what the form shows" do
     enter_as("asha", at: "/records/outgoing-loan/LN-0042?mode=edit")
     within(form_field("stage")) { find("input").click }

@@ -6,6 +6,7 @@ import "./theme/base.css";
 import "./theme/screens.css";
 import "./theme/forms.css";
 import "./theme/findings.css";
+import "./theme/narrow.css";
 import "./theme/print.css";
 import { QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";

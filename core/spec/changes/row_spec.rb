@@ -35,8 +35,9 @@ RSpec.describe CobaltLedger::Changes::Row do
       said = wording.qualified(row, entry)
       expect(row.shared - line.asks).to be_empty
       expect(line.people - row.people).to be_empty
-      expect(said.grep(/\Aonly for | only\z/).any?).to be(line.people.size < row.people.size)
-      expect(said.grep(/becomes/).any?).to be([line.before, line.after] != [row.line.before, row.line.after])
+      only, said_of_change = said.grep_v(/\Awhen /).partition { |words| words.match?(/\Aonly for | only\z/) }
+      expect(only.any?).to be(line.people.size < row.people.size)
+      expect(said_of_change.any?).to be([line.before, line.after] != [row.line.before, row.line.after])
       expect(said.grep(/\Awhen /).size).to eq(line.asks.size - row.shared.size)
       expect(row.direction - line.direction).to be_empty
       said.each { |words| expect(sentence).to include(words) }

@@ -45,7 +45,7 @@ function Pages() {
   const reads = may("read");
   const pages = PAGES.filter(([path]) => (path === "/records" ? account.person : reads));
   return (
-    <div className="shell" style={reads ? undefined : { gridTemplateRows: "auto 1fr" }}>
+    <div className={reads ? "shell" : "shell narrow"}>
       <a className="skip" href="#page" onClick={toThePage}>
         Skip to the page
       </a>

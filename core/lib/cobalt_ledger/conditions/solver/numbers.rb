@@ -64,7 +64,7 @@ module CobaltLedger
         # Has the search parted on a sum of variables before it is parted on one of them alone.
         def tell(form) = @telling << form
 
-        # What a sum or a variable results in now: Integer or Rational.
+        # The current value of a sum or a variable: Integer or Rational.
         def value_of(form) = simplex.value_of(form)
         def number(variable) = simplex.numbers[variable]
 
@@ -211,8 +211,7 @@ module CobaltLedger
           literal
         end
 
-        # The last variable that is not whole: what was made later depends on what was there before, as weeks do on
-        # days.
+        # The last variable that is not whole: later ones depend on earlier ones, as weeks do on days.
         def fractional
           (simplex.size - 1)
             .downto(0)
