@@ -7,8 +7,9 @@ module CobaltLedger
       # functions with several values does it: points are widened to cubes that can't be wider, of those as few as
       # cover all are taken, and what a cube need not take in is left out where that is said more shortly.
       class Cubes
-        # Variables at most with which the search begins.
+        # Variables at most with which the search begins, and cubes beyond which no one would read them.
         ORDERS = 6
+        MOST = 40
 
         # on: points that have to be covered; off: points that must not be.
         def initialize(grid, on, off)
@@ -18,9 +19,11 @@ module CobaltLedger
           @off = off
         end
 
-        # Array of cubes (Array of Integer, a mask of cells by variable), at least one where there is a point.
+        # Array of cubes (Array of Integer, a mask of cells by variable), at least one where there is a point; nil where
+        # there would be too many.
         def found
-          taken = needed(chosen(widest))
+          cubes = widest or return nil
+          taken = needed(chosen(cubes))
           taken.each_index { |place| taken[place] = trimmed(taken[place], taken[0...place] + taken[(place + 1)..]) }
           taken
         end
@@ -40,7 +43,11 @@ module CobaltLedger
         def widest
           places = @variables.each_index.to_a
           turned = places.first(ORDERS).map { |start| places.rotate(start) }
-          [places, *turned, *turned.map(&:reverse)].uniq.flat_map { |order| cover(order) }.uniq
+          orders = [places, *turned, *turned.map(&:reverse)].uniq
+          found = orders.each_with_object([]) do |order, cubes|
+            cubes.concat(cover(order) || (return nil))
+          end
+          found.uniq
         end
 
         def cover(order)
@@ -49,6 +56,8 @@ module CobaltLedger
           until left.zero?
             cube = widened(@grid.cells_of(left.bit_length - 1), order)
             cubes << cube
+            return nil if cubes.size > MOST
+
             left &= ~points(cube)
           end
           cubes

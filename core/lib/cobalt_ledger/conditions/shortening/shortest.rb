@@ -27,9 +27,9 @@ module CobaltLedger
           @off = off
         end
 
-        # Phrase or :always.
+        # Phrase, :always, or nil where it would be too long.
         def phrase
-          cubes = Cubes.new(@grid, @on, @off).found
+          cubes = Cubes.new(@grid, @on, @off).found or return nil
           return :always if cubes.any? { |cube| cube.each_with_index.all? { |mask, place| full?(mask, place) } }
 
           joined(cubes.sort_by { |cube| spoken(cube) }.map { |cube| literals(cube) })
