@@ -80,8 +80,8 @@ module CobaltLedger
           "#{where(undecided, [undecided.mode])}."
       end
 
-      # Whom it is about: "everyone", "everyone with the role Courier", "Asha Brandt and Ilka Fenn" or "12 people", and
-      # beside them the newcomer. people: Array of identifiers of the population.
+      # Whom it is about: "everyone", "everyone with the role Courier", "Asha Brandt and Ilka Fenn" or "A, B, C and 9
+      # others", with the newcomer where that is one of them. people: Array of identifiers of the population.
       def who(people) = @whole[people] ||= whom(people)
 
       # "Masked (only the last 3 characters kept), begins with “b”". answer: Answer or nil.
