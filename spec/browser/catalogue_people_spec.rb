@@ -64,7 +64,7 @@ RSpec.describe "Catalogue, People and Changes" do
     click_button("Preview")
     expect(page).to have_css("[aria-label=Preview] h3", text: "Adds 2600")
     expect(page).to have_css("[aria-label=Preview] li", text: "and 2400 more")
-    click_button("Import")
+    click_button("Import", exact: true)
     expect(page).to have_text("The directory is up to date")
     fill_in("Find people", with: "p2600")
     expect(page).to have_css("tbody tr", count: 1)

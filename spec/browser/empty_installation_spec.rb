@@ -118,7 +118,7 @@ RSpec.describe "An empty installation" do
     choose_option_of_kind("Directory document") if page_path == "/people"
     attach("file", file)
     click_button("Preview")
-    click_button("Import")
+    click_button("Import", exact: true)
     expect(page).to have_no_css(".ant-modal")
   end
 

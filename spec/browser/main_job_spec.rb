@@ -72,7 +72,7 @@ RSpec.describe "From files to an enforced form" do
     attach("file", file)
     click_button("Preview")
     expect(page).to have_css("[aria-label='Preview']", text: title)
-    click_button("Import")
+    click_button("Import", exact: true)
     expect(page).to have_no_css("[aria-label='Preview']")
   end
 

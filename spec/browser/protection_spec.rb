@@ -127,7 +127,7 @@ RSpec.describe "Protection" do
 
   it "brings a file of records in: every row judged first, then all of it" do
     enter_as("asha", at: "/records/outgoing-loan")
-    click_button("Import")
+    click_button("Import", exact: true)
     file = Tempfile.new(["loans", ".csv"])
     file.write("number,purpose,unit_value\nLN-0042,research,\nLN-0001,research,\n,exhibition,100\n")
     file.close
