@@ -125,6 +125,10 @@ RSpec.describe CobaltLedger::Changes::Comparison do
     expect(told).to include(/^When the record is temporarily unlocked, everyone can no longer .+\.$/)
     expect(told([locking.call("ordinary")], [locking.call("ordinary"), editing("notes", "lock")]).grep(/Notes/))
       .to match([/^When the record is temporarily unlocked/])
+    either = { "any" => [compare("stage", "equal", "signed"), compare("count", "at_least", 3)] }
+    told = told([locking.call("ordinary")], [locking.call("ordinary"), editing("notes", "lock", when: either)])
+    expect(told.grep(/Notes/))
+      .to match([/^When \(Stage is Signed or Count is at least 3\) and the record is temporarily unlocked, /])
   end
 
   it "tells what a change of people does" do

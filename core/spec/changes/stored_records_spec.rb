@@ -118,7 +118,7 @@ RSpec.describe CobaltLedger::Changes::StoredRecords do
       end
     end
 
-    # All of a decision that results in someone.
+    # All of a decision that someone sees.
     def shown(decision)
       form = decision.question.form&.fields&.map(&:id)
       [decision.fields.transform_values(&:state), decision.disclosed, form || decision.fields.keys,

@@ -64,7 +64,7 @@ RSpec.describe "Decisions held against a simple reference" do
       .compact
   end
 
-  # The last line of every stage that has lines must have resulted in the result of the stage.
+  # The last line of every stage that has lines must show the result of the stage.
   def balances_follow(account)
     account.stages.drop(1).all? { |stage| stage.lines.empty? || stage.lines.last.balance == stage.balance }
   end

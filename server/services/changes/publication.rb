@@ -3,7 +3,7 @@
 module Server
   # Publishes the chosen change set with all that stands before it: signatures, findings that were read, expectations.
   class Publication
-    # author: name of who publishes; account_id: of their Account, which has to be allowed to when it results in it.
+    # author: name of who publishes; account_id: of their Account, which must still be allowed to publish then.
     def initialize(author, account_id)
       @author = author
       @account_id = account_id

@@ -66,7 +66,7 @@ module Server
       @document[1]
     end
 
-    # Levels that it can result in, the most open last; nil where the field, or the user asked about, was not there.
+    # Levels that it can have, the most open last; nil where the field, or the user asked about, was not there.
     def levels(past)
       state = PolicyStore.instance.past(past)
       question = QuestionReader.new(state, @sight).read(@params)

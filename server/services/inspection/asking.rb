@@ -18,7 +18,7 @@ module Server
       @question = state.engine.while_open(@question) if !@fixed && @question.record_type.field(@field.id)
     end
 
-    # Everyone by what they can result in: Array of {"levels", "people" => count, "names"}, the most open first.
+    # Everyone by the levels that they can have: Array of {"levels", "people" => count, "names"}, the most open first.
     def who
       groups = @state.directory.users.group_by { |user| levels(@state.directory.principals_of(user.id)) }
       order = CobaltLedger::Access::State::ORDER

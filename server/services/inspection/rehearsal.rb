@@ -69,7 +69,7 @@ module Server
       }.compact
     end
 
-    # Those that are asked for in the mode, with what each results in.
+    # Those that are asked for in the mode, with the result of each.
     def actions(decision)
       decision.actions_asked.map { |each| { "id" => each.field.id, "name" => each.field.name, "level" => each.level } }
     end

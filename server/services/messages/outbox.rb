@@ -57,7 +57,7 @@ module Server
       tell(readers, "approval", "“#{set.name}” waits for approval", ["Asked for by #{by.name}.", words])
     end
 
-    # A sign-in has resulted in be able to approve, or one that can was changed: to all others who may. account: that
+    # A sign-in has become able to approve, or one that can was changed: to all others who may. account: that
     # sign-in; by: Account; what: as of SignInChange::WHAT.
     def sign_in_changed(account, by, what)
       readers = Account.all.select { |each| each.may?(:approve) && ![account.id, by.id].include?(each.id) }

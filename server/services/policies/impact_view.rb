@@ -45,10 +45,9 @@ module Server
 
     # first: place of its first line among all that are sent.
     def row(row, first)
-      users = row.people & @states.first.directory.users.map(&:id)
-      { "sentence" => @wording.row(row), "opens" => opens?(row.line), "people" => users.size,
-        "names" => users.first(NAMES).map { |id| @wording.who([id]) }, "first" => first, "lines" => row.entries.size,
-        "before" => row.line.before&.state&.level, "after" => row.line.after&.state&.level }.compact
+      { "sentence" => @wording.row(row), "opens" => opens?(row.line), **whom(row.users), "first" => first,
+        "lines" => row.entries.size, "before" => row.line.before&.state&.level,
+        "after" => row.line.after&.state&.level }.compact
     end
 
     # Does someone see more, or may change or do more?
@@ -63,9 +62,14 @@ module Server
         "direction" => line.direction, "opens" => opens?(line),
         "when" => "#{", when #{line.condition}" if line.condition}#{@wording.span(line)}",
         "who" => @wording.who(line.people),
-        "people" => line.users.size, "names" => line.users.first(NAMES).map { |id| @wording.who([id]) },
+        **whom(line.users),
         "example" => line.example.to_h.except("form")
       )
+    end
+
+    # users: Array of identifiers.
+    def whom(users)
+      { "people" => users.size, "names" => users.first(NAMES).map { |id| @wording.who([id]) } }
     end
 
     # What becomes what.

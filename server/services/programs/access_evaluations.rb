@@ -15,7 +15,7 @@ module Server
       @sent = sent
     end
 
-    # {"evaluations" => [...]}; without a list, what the one question of the request results in.
+    # {"evaluations" => [...]}; without a list, the answer to the one question of the request.
     def to_h
       list = @sent["evaluations"]
       return one(@sent) if list.nil? || list.empty?

@@ -25,7 +25,7 @@ export const WORDS = {
   edition: "A published, numbered version of the whole policy. It never changes.",
   "access map": "Every field of a record type against every audience, with the access level in each cell.",
   "access level":
-    "What a user gets in a field: hidden, masked, replace-only, read-only, editable or required.",
+    "How much of a field a user can see and edit: hidden, masked, replace-only, read-only, editable or required.",
   "replace-only": "The stored value stays masked, but the user can type a new one.",
   mode: "What the user is doing with the record: creating, editing, viewing or listing.",
   audience:
@@ -33,13 +33,13 @@ export const WORDS = {
   line: "One part of a rule: fields and what the rule does to them. “Otherwise” is what it does when its condition isn’t met.",
   mask: "A pattern that shows part of a value, such as its last three characters.",
   label: "How sensitive a field is. A label gives the field its starting access everywhere.",
-  precedence: "How rules that give one field different access are resolved, such as the strictest first.",
+  precedence: "Which rule wins when several give one field different access, such as the strictest.",
   stage: "Where a record is on its way from first entry to completion. A stage can lock the whole record.",
   place: "A named set of network addresses that conditions can use.",
   program: "A user that isn’t a person. It works through the programming interface with a token.",
   automation: "A sequence of changes that the server makes by itself when a record reaches a stage.",
   "sign-in":
-    "The name and password with which someone uses this application. It belongs to a person of the directory.",
+    "The name and password with which someone uses this application. It belongs to a person in the directory.",
   detector: "One kind of problem that the audit looks for.",
   "access review": "A check of who can see or edit something, as of a given day.",
 } as const;

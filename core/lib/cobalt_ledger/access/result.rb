@@ -2,7 +2,7 @@
 
 module CobaltLedger
   module Access
-    # What the four stages resulted in for one field, and who gave each facet its value.
+    # The result of the four stages for one field, and who gave each facet its value.
     class Result
       # Who gave a facet its value. kind: :label, :baseline, :field, :rule, :guardrail or :consistency; source:
       # Catalogue::Label, Catalogue::Baseline, Catalogue::Field or Rules::Contribution (one half of a rule), and for
@@ -53,7 +53,7 @@ module CobaltLedger
           contributions_to(facet, spoken.guardrails, guarded)
       end
 
-      # The Result of what stands above and shut a facet, or nil where it resulted in what it is by itself.
+      # The Result of what stands above and shut a facet, or nil where nothing above changed it.
       def shut_by(facet) = dropped.find { |drop| drop.facet == facet && drop.by }&.by
 
       # The same, covered at least as much as something else is. state: State of that; words: what it is; lock: is what

@@ -139,7 +139,7 @@ module CobaltLedger
         ).decide(conditions)
       end
 
-      # All that a condition can result in in some modes, the user who asks, at any moment and from anywhere: [Array of
+      # All possible outcomes of a condition in some modes, for any user, at any moment and from anywhere: [Array of
       # true, false and nil (it can't be decided), was everything decided?].
       def comes_to(condition, modes)
         found = modes.map { |mode| mode_kind(mode) }.uniq.map do |mode|

@@ -2,7 +2,7 @@
 
 module CobaltLedger
   module Changes
-    # What someone can result in know under one policy, and could not under another, beside what is shown to them: new
+    # What someone can get to know under one policy, and could not under another, beside what is shown to them: new
     # ways out of covered fields, and what can be revealed that could not. What can't be decided counts as known.
     class Knowing
       # A field of which something can be known. type, field: identifiers; words: how, for people.

@@ -17,8 +17,8 @@ module CobaltLedger
 
         def conditions = tests.map { |index| condition(index) }
 
-        # A test of the plan. Where people differ, what depends on the person alone is settled: it may have resulted in
-        # something else for the same person.
+        # A test of the plan. Where people differ, what depends on the person alone is settled: the outcome may
+        # differ for the same person.
         def condition(index)
           return plan.conditions[index] unless settle
 
@@ -126,7 +126,7 @@ module CobaltLedger
           next if before == after
 
           asks = Decisions::WhenSo.asks(@conditions, feasible, found.map(&:first), mode, directory)
-          asks += ["the record is temporarily unlocked"] if more.any?
+          asks = [*asks.map { |ask| "(#{ask})" }, "the record is temporarily unlocked"] if more.any?
           Region.new(before, after, asks, [stretch, stretch],
                      found.map { |_, _, example| example.merge(more) })
         end

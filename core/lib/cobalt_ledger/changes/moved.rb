@@ -24,7 +24,7 @@ module CobaltLedger
       # Identifiers of the fields that either policy knows, of the whole record and of the actions.
       def fields = [@from, @to].flat_map { |side| side.type ? side.type.subjects.map(&:id) : [] }.uniq
 
-      # Is a field covered as on other records than before? What that results in depends on those records.
+      # Is a field covered as on other records than before? Its access then depends on those records.
       def inherits?(id) = [@from, @to].map { |side| side.type ? inherited(side.type, id) : [] }.uniq.size > 1
 
       # Has something moved that can make a difference to a field?

@@ -18,10 +18,10 @@ module CobaltLedger
       attr_reader :entries, :shared, :people
 
       # lines: Array of Line, merged; the block tells of a line what else has to be the same. Returns an Array of Row.
-      def self.of(lines, &family)
+      def self.of(lines, &alike)
         modes_first = lines.group_by { |line| line.to_h.except(:mode, :example) }.values.map { |same| Entry.new(same) }
         apart = lines.map { |line| Entry.new([line]) }
-        [in_rows(modes_first, &family), modes_together(in_rows(apart, &family))].min_by(&:size)
+        [in_rows(modes_first, &alike), modes_together(in_rows(apart, &alike))].min_by(&:size)
       end
 
       def self.in_rows(entries)
@@ -80,6 +80,9 @@ module CobaltLedger
       # Array of Line: all of it.
       def lines = entries.flat_map(&:lines)
       def fields = entries.map { |entry| entry.line.field }
+
+      # As of a Line.
+      def users = people - [Directory::User::NEWCOMER.id]
       def modes = entries[0].modes
 
       # The Line that stands for it, of those whose change is made most often.

@@ -6,7 +6,7 @@ module CobaltLedger
     # changed what it says, only a person can tell what is meant. Record types are made of parts that stand for
     # themselves; of those the ones that only one side touched are taken as that side left them.
     class ThreeWay
-      # kind: :gone (both resulted in the same, nothing is left to do), :kept (the other side did not touch it), :joined
+      # kind: :gone (both sides agree, nothing is left to do), :kept (the other side did not touch it), :joined
       # or :clash; after: document as it shall be, nil where it goes; parts: Array of names of what both changed.
       Outcome = Struct.new(:kind, :after, :parts, keyword_init: true)
 

@@ -6,7 +6,7 @@ module CobaltLedger
     # decides what a rule writes, offers or turns down. What it does to access is Dependence's.
     class WaysOut
       # One of them. type, field: identifiers of where the value stands; to_type, to: of where it comes out, to nil
-      # where it is only seen to make a difference; audience: Directory::Audience of whom it can result in, nil for
+      # where it is only seen to make a difference; audience: Directory::Audience of those whom it can reach, nil for
       # anyone; told: what does it, for people; key: what tells this way from others, whatever carries it.
       Way = Struct.new(:type, :field, :to_type, :to, :audience, :told, :key, keyword_init: true) do
         # Does the value itself come out, and not only a difference that it makes?

@@ -31,10 +31,10 @@ module CobaltLedger
       end
 
       # lines: Array of Line. Returns sentences, one for each of their rows.
-      def sentences(lines) = rows(lines).map { |row| row(row) }
+      def sentences(lines) = rows(Merging.of(lines)).map { |row| row(row) }
 
-      # lines: Array of Line. Returns an Array of Row.
-      def rows(lines) = Row.of(Merging.of(lines)) { |line| kind(line) }
+      # lines: Array of Line, merged. Returns an Array of Row.
+      def rows(lines) = Row.of(lines) { |line| kind(line) }
 
       # row: Row. Returns one sentence.
       def row(row)

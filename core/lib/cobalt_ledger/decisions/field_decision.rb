@@ -15,7 +15,7 @@ module CobaltLedger
         @record_locked = !result.shut_by(:entry).nil?
       end
 
-      # The result of the state, facet by facet.
+      # The state, facet by facet.
       def hidden? = state.visibility == Access::Facets::HIDDEN
       def masked? = state.visibility == Access::Facets::MASKED
       def open? = state.entry == Access::Facets::OPEN

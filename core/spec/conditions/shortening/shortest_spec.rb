@@ -6,7 +6,10 @@ require_relative "../../support/condition_sets"
 RSpec.describe CobaltLedger::Conditions::Shortening::Shortest do
   conditions = CobaltLedger::Conditions
 
-  let(:type) { policy.record_type("loan") }
+  let(:type) do
+    fields = policy_document["record_types"][0]["fields"]
+    policy(fields: [*fields, field("agreed", "yes_no")]).record_type("loan")
+  end
   let(:base) do
     conditions::Facts.new(directory: directory, at: Time.utc(2026, 3, 1, 12),
                           principals: directory.principals_of("asha"))
@@ -63,6 +66,8 @@ RSpec.describe CobaltLedger::Conditions::Shortening::Shortest do
     expect(said(*both, mode: "view")).to be_nil
     typed = [compare("stage", "was_changed"), compare("stage", "equal", "signed")]
     expect(said(*typed) { |one, other| one && other }).to eq("Stage changes to Signed")
+    typed = [compare("agreed", "was_changed"), compare("agreed", "equal", false)]
+    expect(said(*typed) { |one, other| one && other }).to eq("Agreed changes to no")
   end
 
   it "says once what several ways have in common" do

@@ -89,7 +89,7 @@ function Settle({ edit, changeSet }: { edit: UnsettledEdit; changeSet: ChangeSet
         </tbody>
       </table>
       {settle.error ? (
-        <ProblemNotice error={settle.error} title="The conflict can’t be resolved like that" />
+        <ProblemNotice error={settle.error} title="The conflict can’t be resolved this way" />
       ) : null}
       {may("edit") && (
         <div className="row-flex" style={{ gap: 10, marginTop: 8 }}>

@@ -52,7 +52,7 @@ module CobaltLedger
           rule.condition.nil? || rule.otherwise.any? || outcomes(rule)[0].any? { |outcome| outcome != false }
         end
 
-        # What the rule's condition can result in in the modes that it reaches: as Survey#comes_to.
+        # The possible outcomes of the rule's condition in the modes that it reaches: as Survey#comes_to.
         def outcomes(rule)
           modes = rule.reach.modes.empty? ? Cases::MODES : rule.reach.modes & Cases::MODES
           @survey.comes_to(rule.condition, modes)

@@ -121,7 +121,7 @@ module CobaltLedger
 
             with(kept, place, shortest(place, kept[place], wanted(kept, place, own)))
           end
-          Turning.pairs(@variables).reduce(cube) { |kept, (stored, now)| turned(kept, stored, now, own) }
+          @grid.pairs.reduce(cube) { |kept, (stored, now)| turned(kept, stored, now, own) }
         end
 
         # Where it may, what was stored is all that is not on the screen, as that is a change.

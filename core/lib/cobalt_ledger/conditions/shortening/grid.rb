@@ -41,6 +41,9 @@ module CobaltLedger
           @possible = possible(mode)
         end
 
+        # As Turning.pairs.
+        def pairs = @pairs ||= Turning.pairs(variables)
+
         # [points of the wanted vectors, points of the others that can happen]; nil where some would have no point.
         def sides(feasible, wanted)
           tests = @conditions.map { |node| holding(node, false) }
@@ -106,7 +109,6 @@ module CobaltLedger
         def possible(mode)
           return @all if [nil, "edit"].include?(mode)
 
-          pairs = Turning.pairs(variables)
           variables.each_index.reduce(@all) do |found, place|
             now = pairs[place] or next found
             found & (mode == "create" ? blank(place) : alike(now, place))

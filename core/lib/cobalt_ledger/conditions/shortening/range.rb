@@ -21,9 +21,9 @@ module CobaltLedger
         def grown(mask, allowed)
           return allowed if gap(runs(allowed))
 
-          filled = (size - 1).times.select { |place| mask[place] == 1 }
+          filled = filled(mask)
           wider = mask | (allowed & (1 << (size - 1)))
-          return wider | (filled.empty? ? 0 : mask) if filled.empty?
+          return wider if filled.empty?
 
           [filled.min.downto(0), filled.max.upto(size - 2)].each do |way|
             way.take_while { |place| allowed[place] == 1 }.each { |place| wider |= 1 << place }
@@ -61,10 +61,12 @@ module CobaltLedger
           end
         end
 
+        # Places of the cells of a set that hold a value.
+        def filled(mask) = (size - 1).times.select { |place| mask[place] == 1 }
+
         # Array of [first, last] of the filled cells in a row.
         def runs(mask)
-          (size - 1).times.select { |place| mask[place] == 1 }.slice_when { |one, other| other != one + 1 }
-            .map { |run| [run[0], run[-1]] }
+          filled(mask).slice_when { |one, other| other != one + 1 }.map { |run| [run[0], run[-1]] }
         end
 
         # All but one value.

@@ -44,7 +44,7 @@ module CobaltLedger
 
         # Array of Phrase: what one cube asks.
         def literals(cube)
-          turned, rest = Turning.of(@grid.variables, cube)
+          turned, rest = Turning.of(@grid, cube)
           turned + rest.reject { |place| full?(cube[place], place) }
             .map { |place| @grid.variables[place].phrase(cube[place]) }
         end

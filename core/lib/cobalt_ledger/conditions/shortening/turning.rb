@@ -19,8 +19,9 @@ module CobaltLedger
         end
 
         # [Array of Phrase of changes, places of the variables that they do not speak of]. cube: masks by variable.
-        def of(variables, cube)
-          turned = pairs(variables).filter_map do |stored, now|
+        def of(grid, cube)
+          variables = grid.variables
+          turned = grid.pairs.filter_map do |stored, now|
             phrase = change(variables[now], cube[now], variables[stored], cube[stored])
             phrase && [phrase, [stored, now]]
           end
@@ -34,7 +35,7 @@ module CobaltLedger
             field = changed(variables[place], cube[place]) or next
             now = variables.index { |each| now?(each, field) } or next
             values = variables[now].values(cube[now])
-            next unless values.size == 1 && values[0] && said?(values)
+            next unless values.size == 1 && !values.include?(nil) && said?(values)
 
             node = All.new([variables[place].leaf, variables[now].phrase(cube[now]).node])
             said = ->(directory) { words(variables[now], values, [], directory) }

@@ -4,7 +4,7 @@ module CobaltLedger
   module Conditions
     module Solver
       # What the clocks of a time zone show at a moment. A zone is a row of periods with one offset each; the one that
-      # the numbers have resulted in is told to the search when it is needed, so that hours that are skipped or
+      # the numbers lie in is told to the search when it is needed, so that hours that are skipped or
       # repeated, days that a zone left out, and offsets of half an hour are all as they are.
       class Clocks
         include Theory
@@ -86,7 +86,7 @@ module CobaltLedger
           @numbers.number(clock.day) == day && (clock.minute.nil? || @numbers.number(clock.minute) == minute)
         end
 
-        # Puts moments where their clocks show what the numbers have resulted in, at noon where no minute is asked for.
+        # Puts moments where their clocks show the current numbers, at noon where no minute is asked for.
         def set
           @numbers.trying do
             @clocks.values.group_by(&:moment).all? do |moment, clocks|

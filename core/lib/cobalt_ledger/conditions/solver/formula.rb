@@ -23,7 +23,7 @@ module CobaltLedger
           end
         end
 
-        # empty: what an empty group results in; its opposite settles the group.
+        # empty: the value of an empty group; its opposite settles the group.
         def joined(kind, parts, empty)
           found = []
           parts.each do |part|

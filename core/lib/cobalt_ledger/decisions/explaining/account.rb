@@ -3,7 +3,7 @@
 module CobaltLedger
   module Decisions
     # The account of one field: every stage with every line that spoke in it, whether it won, was overruled or does not
-    # apply, and what the access had resulted in after it. Values only; Formats::ReasoningJson writes it out.
+    # apply, and the access after it. Values only; Formats::ReasoningJson writes it out.
     class Account
       # Does something apply? applies: :applies, :in_doubt or :not_applicable; part: what keeps it from applying,
       # :state, :audience, :unit, :mode, :channel, :form, :window or :condition; because: words; condition:
@@ -56,7 +56,7 @@ module CobaltLedger
         freeze
       end
 
-      # The access level the field has resulted in.
+      # The access level of the field in the end.
       def level = result.final.level
 
       # In the order in which they are read.

@@ -3,7 +3,7 @@
 module CobaltLedger
   module Decisions
     # The step-by-step account of a decision: for each field every stage, every rule that speaks of it, whether it
-    # won, was overruled or does not apply, and what the access has resulted in after each line.
+    # won, was overruled or does not apply, and the access after each line.
     class Reasoning
       # What is said of rules in doubt.
       CLOSED = "its restrictions apply, its permissions don’t"

@@ -3,7 +3,7 @@
 module CobaltLedger
   module Decisions
     # The lines of one stage of the reasoning in which rules speak, each with its verdict by facet and the balance
-    # that the access has resulted in once it has spoken.
+    # of the access after it.
     class RuleLedger
       # stage: :rules or :guardrails; before, after: Access::State on entering and leaving it.
       def initialize(stage, slot, outcomes, before, after)

@@ -12,16 +12,7 @@ module CobaltLedger
       end
 
       # Array of Hash from place of a test to its outcome, any of which is enough; [{}] when it always holds.
-      def cubes
-        left = @wanted.dup
-        found = []
-        until left.empty?
-          cube = widest(left.first)
-          found << cube
-          left.reject! { |vector| matches?(vector, cube) }
-        end
-        needed(found)
-      end
+      def cubes = @cubes ||= needed(covering)
 
       # "Stage is Signed and Count is filled", or nil when it always holds.
       # words: Array of the tests in words; opposites: the same of what holds where they do not.
@@ -38,6 +29,17 @@ module CobaltLedger
       end
 
       private
+
+      def covering
+        left = @wanted.dup
+        found = []
+        until left.empty?
+          cube = widest(left.first)
+          found << cube
+          left.reject! { |vector| matches?(vector, cube) }
+        end
+        found
+      end
 
       def told(outcome, words, opposite, cube)
         return "it can’t be determined whether #{words}" if outcome.nil?

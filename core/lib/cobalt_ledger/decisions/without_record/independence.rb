@@ -2,7 +2,7 @@
 
 module CobaltLedger
   module Decisions
-    # Conditions that have no value in common can be looked at apart: whatever one results in, the others can result in
+    # Conditions that have no value in common can be looked at apart: whatever the outcome of one, the others can have
     # anything they could alone.
     module Independence
       Group = Struct.new(:places, :variables)

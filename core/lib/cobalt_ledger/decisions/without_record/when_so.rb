@@ -13,6 +13,8 @@ module CobaltLedger
       def asks(conditions, feasible, wanted, mode, directory)
         phrase = Conditions::Shortening::Shortest.of(conditions, feasible, wanted, mode: mode)
         return [] if phrase == :always
+        # Nothing is shorter than one comparison.
+        return phrase.asks(directory) if phrase&.comparisons == 1
 
         cover = Cover.new(feasible, wanted)
         return phrase.asks(directory) if phrase && phrase.comparisons <= size(cover, conditions)

@@ -48,7 +48,7 @@ module CobaltLedger
           # The one variable it stands for, or nil.
           def variable = constant.zero? && divisor == 1 && form.size == 1 && form.first[1] == 1 ? form.first[0] : nil
 
-          # What it results in where the numbers stand: Rational.
+          # Its value under the current numbers: Rational.
           def number = Rational(@numbers.value_of(form) + constant, divisor)
 
           def found(_holds) = @read.call(number)
