@@ -50,7 +50,7 @@ module Server
       problem(trouble || Problem.defect)
     end
 
-    Job.wake = Jobs::Crew.method(:wake)
+    Job.wake = -> { Jobs::Crew.wake }
 
     register Routes::Operations
     register Routes::Programs
