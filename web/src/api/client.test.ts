@@ -1,5 +1,5 @@
 import { describe, expect, it, vi } from "vitest";
-import { onSignedOut, ProblemError, query, server, setCsrf } from "./client";
+import { chooseChangeSet, fileAddress, onSignedOut, ProblemError, query, server, setCsrf } from "./client";
 
 /** A server that answers every request alike, and what it was asked. */
 function answering(body: unknown, status = 200) {
@@ -25,6 +25,14 @@ describe("asking the server", () => {
   it("leaves out what is empty, and writes the rest so that it is read as it was meant", () => {
     expect(query({ a: "", b: undefined, c: "x y&z", d: 0 })).toBe("?c=x+y%26z&d=0");
     expect(query({})).toBe("");
+  });
+
+  it("takes files from the change set of the page", () => {
+    expect(fileAddress("/api/policy", { state: "pending" })).toBe("/api/policy?state=pending");
+    chooseChangeSet("7");
+    expect(fileAddress("/api/policy", { state: "pending" })).toBe("/api/policy?state=set-7");
+    expect(fileAddress("/api/policy", { state: "in_force" })).toBe("/api/policy?state=in_force");
+    chooseChangeSet("");
   });
 
   it("sends the token with what changes something, and with nothing else", async () => {

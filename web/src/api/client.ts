@@ -86,8 +86,14 @@ function search(parameters: Parameters): string {
   return found.toString();
 }
 
-/** The same with its question mark, for addresses. */
+/** Parameters as a query with its question mark, for addresses of pages. */
 export function query(parameters: Parameters): string {
   const text = search(parameters);
   return text ? `?${text}` : "";
+}
+
+/** The address of a file that the browser fetches by itself: on the change set of this page, as no header can say it. */
+export function fileAddress(path: string, parameters: Parameters): string {
+  const state = parameters.state === "pending" && changeSet ? `set-${changeSet}` : parameters.state;
+  return `${path}${query({ ...parameters, state })}`;
 }

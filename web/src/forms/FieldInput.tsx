@@ -2,6 +2,7 @@ import { Input, Select } from "antd";
 import type { KeyboardEvent } from "react";
 import type { FieldValue, FormField } from "../api/types";
 import { NumberBox } from "../shared/NumberBox";
+import { MomentInput } from "./MomentInput";
 import { PersonInput, type PeopleFrom } from "./PersonInput";
 import { ReferenceInput } from "./ReferenceInput";
 
@@ -54,15 +55,7 @@ export function FieldInput({ field, value, onEnter, peopleFrom, placeholder }: P
         />
       );
     case "moment":
-      return (
-        <Input
-          {...label}
-          type="datetime-local"
-          value={text.slice(0, 16)}
-          style={{ maxWidth: 220 }}
-          onChange={(event) => typed(event.target.value ? withOffset(event.target.value) : "")}
-        />
-      );
+      return <MomentInput value={text} label={label} onEnter={onEnter} />;
     case "yes_no":
       return (
         <Select
@@ -127,11 +120,4 @@ export function FieldInput({ field, value, onEnter, peopleFrom, placeholder }: P
         />
       );
   }
-}
-
-/** "2026-03-31T14:10" in this browser's zone, with its offset, as RFC 3339 asks. */
-function withOffset(local: string): string {
-  const minutes = -new Date(local).getTimezoneOffset();
-  const two = (value: number) => String(Math.floor(Math.abs(value))).padStart(2, "0");
-  return `${local}:00${minutes < 0 ? "-" : "+"}${two(minutes / 60)}:${two(Math.abs(minutes) % 60)}`;
 }

@@ -2,6 +2,7 @@ import { useState } from "react";
 import type { Entered, FieldValue, Form, FormField } from "../api/types";
 import { Glyph } from "../ink/Glyph";
 import { localDay } from "../shared/localDay";
+import { localMoment } from "../shared/localMoment";
 import { FieldInput } from "./FieldInput";
 import type { PeopleFrom } from "./PersonInput";
 import { Forecast } from "./Forecast";
@@ -167,7 +168,7 @@ function Value({
     case "read_only":
       return (
         <div className="ruled-value" {...labelled}>
-          <span>{(field.input === "date" && localDay(field.value)) || (field.words ?? " ")}</span>
+          <span>{localised(field) ?? " "}</span>
         </div>
       );
     case "replace_only":
@@ -196,4 +197,12 @@ function Value({
         />
       );
   }
+}
+
+/** A day or a moment by the reader's locale and clock; all else in the words of the answer. */
+function localised(field: FormField): string | undefined {
+  if (field.input === "date") return localDay(field.value) ?? field.words;
+  if (field.input === "moment" && typeof field.value === "string")
+    return localMoment(field.value, { exact: true });
+  return field.words;
 }

@@ -1,6 +1,7 @@
 import { Button } from "antd";
 import { useState } from "react";
 import { useSearchParams } from "react-router";
+import { fileAddress } from "../../api/client";
 import { useCatalogue, usePeople } from "../../api/queries";
 import type { Catalogue, RecordType } from "../../api/types";
 import { StateSwitch } from "../../question/StateSwitch";
@@ -61,7 +62,7 @@ export default function CatalogueScreen() {
               </p>
             )}
             <p style={{ margin: 0, padding: "0 14px" }}>
-              <a href={`/api/policy?state=${question.state}`} download="policy.json">
+              <a href={fileAddress("/api/policy", { state: question.state })} download="policy.json">
                 Export the policy
               </a>
             </p>

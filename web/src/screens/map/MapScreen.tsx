@@ -1,7 +1,7 @@
 import { Button, Checkbox } from "antd";
 import { useMemo, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
-import { api, query } from "../../api/client";
+import { api, fileAddress } from "../../api/client";
 import { useCatalogue } from "../../api/queries";
 import type { AccessMap, RecordType } from "../../api/types";
 import { FirstSteps } from "../../help/FirstSteps";
@@ -78,7 +78,7 @@ export default function MapScreen() {
         who="audiences"
         tools={
           <>
-            <a href={`/api/map.csv${query(parameters)}`}>CSV</a>
+            <a href={fileAddress("/api/map.csv", parameters)}>CSV</a>
             {map.data && type && (
               <button type="button" className="plain" onClick={() => picture(map.data, type, source())}>
                 SVG
