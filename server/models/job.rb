@@ -113,8 +113,11 @@ module Server
     # Ends it where it failed, or was begun too often.
     def break_off = self.class.open.where(id: id).update_all(status: "broken_off", finished_at: Time.now)
 
-    # Drops what was asked, where that is large and needed no more.
-    def forget_given = self.class.where(id: id).update_all(given: "{}")
+    # Removes what was asked, and the file that it names, where it is no longer needed.
+    def forget_given
+      JobFile.forget(given["file"])
+      self.class.where(id: id).update_all(given: "{}")
+    end
 
     # What is sent of it. A job in the queue is as good as begun.
     def to_view

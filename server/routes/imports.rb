@@ -35,7 +35,7 @@ module Server
         # Begun as a job. Refused at once is what is too large, or no file.
         def started
           importing
-          ImportRuns.start(sent, account: account, by: author)
+          ImportRuns.start(sent, content, account: account, by: author)
         end
 
         def large? = content.bytesize > ImportRuns::LARGE

@@ -249,6 +249,7 @@ RSpec.describe "Imports" do
       call(:get, "/api/journal?kind=directory")
       expect(answer["items"].first).to include("by" => "Mairin Okafor", "sign_in" => "mairin")
       expect(Server::Job.where(kind: "import").sum("length(given)")).to be < 100
+      expect(Server::JobFile.count).to eq(0)
       sign_in("zora")
       expect(call(:get, "/api/imports/#{told['id']}")).to eq(404)
       expect(call(:delete, "/api/imports/#{told['id']}")).to eq(404)

@@ -114,7 +114,11 @@ RSpec.describe "Long jobs" do
     Server::Session.create!(
       account: Server::Account.first, token_digest: "x", csrf: "x", expires_at: Time.now - 60, last_seen_at: Time.now
     )
+    files = [Server::JobFile::KEPT + 60, 60].map do |age|
+      Server::JobFile.keep("x").tap { |file| Server::JobFile.where(file: file).update_all(created_at: Time.now - age) }
+    end
     Server::Jobs::Schedule.perform(Server::Jobs::Scheduled["clear_up"])
+    expect(Server::JobFile.pluck(:file)).to eq([files.last])
     expect(Server::Job.where(kind: "counting").pluck(:id)).to eq([old.last.id])
     expect(Server::Session.where(token_digest: "x")).not_to exist
   end

@@ -44,8 +44,8 @@ module Server
 
         def work
           asked = job.given
-          importing = Importing.new(asked["kind"], asked["content"].unpack1("m0"),
-                                    asked.except("kind", "content", "token", "by", "set"), asked["by"])
+          importing = Importing.new(asked["kind"], JobFile.read(asked["file"]),
+                                    asked.except("kind", "file", "token", "by", "set"), asked["by"])
           return importing.apply(asked["token"]) { |step| at(step) } if asked["token"]
 
           { "preview" => importing.preview { |step| at(step) } }

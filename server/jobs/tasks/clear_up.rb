@@ -12,6 +12,7 @@ module Server
         def perform
           Session.drop_ended(Time.now)
           Job.drop_old(Time.now)
+          JobFile.drop_old(Time.now)
           days = PolicyStore.instance.in_force.policy.limits.journal_days
           JournalAnchor.let_go(Time.now - (days * 24 * 60 * 60), by: "the schedule") if days
         end

@@ -9,13 +9,13 @@ module Server
     LARGE = 256 * 1024
 
     class << self
-      # asked: as sent, with "token" where the import itself is meant. Returns what is sent of the job.
-      def start(asked, account:, by:)
+      # asked: as sent, with "token" where the import itself is meant; bytes: of the file. Returns what is sent of the job.
+      def start(asked, bytes, account:, by:)
         topic = "import of #{account.id}"
         Job.open.where(kind: KIND, topic: topic).find_each { |earlier| cancel(earlier) }
-        given = asked.merge("by" => by, "set" => ChangeSet.current.id)
-        view(Job.put(kind: KIND, topic: topic, subject: Digest::SHA256.hexdigest(asked["content"]), given: given,
-                     by: by, account: account))
+        given = asked.except("content").merge("by" => by, "set" => ChangeSet.current.id, "file" => JobFile.keep(bytes))
+        view(Job.put(kind: KIND, topic: topic, subject: Digest::SHA256.hexdigest(bytes), given: given, by: by,
+                     account: account))
       end
 
       # An import is no one's but of who asked for it. Raises Problem.
