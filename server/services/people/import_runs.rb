@@ -9,7 +9,8 @@ module Server
     LARGE = 256 * 1024
 
     class << self
-      # asked: as sent, with "token" where the import itself is meant; bytes: of the file. Returns what is sent of the job.
+      # asked: as sent, with "token" where the import itself is meant; bytes: of the file. Returns what is sent of the
+      # job.
       def start(asked, bytes, account:, by:)
         topic = "import of #{account.id}"
         Job.open.where(kind: KIND, topic: topic).find_each { |earlier| cancel(earlier) }
