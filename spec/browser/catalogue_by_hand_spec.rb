@@ -76,15 +76,60 @@ RSpec.describe "The catalogue by hand" do
     expect(cell_words("Courier", "Loans Officer")).to eq("Read-only")
   end
 
-  it "makes a record type by hand" do
+  it "makes a record type from a list, and further fields one after the other, without the mouse" do
     visit("/catalogue?state=pending")
     click_button("New record type")
-    fill_in("Name, such as Study visit", with: "Frame order")
+    expect(page).to have_css(".ant-modal input:focus")
+    keys("Frame order", :tab, :tab, "Frame number, auto-number", :enter, "Price, amount", :enter, "Count, colour")
+    expect(page).to have_css(".ant-modal [role=alert]", text: "Line 3: there is no kind “colour”")
+    keys(*([:backspace] * 6), "whole number", :enter, "Condition, dropdown, Good | Poor")
+    expect(page).to have_css("[role=status]", text: "4 fields: Frame number (auto-number), Price (money)")
+    find("label", text: "Hidden from everyone until a rule shows them").click
+    expect_no_barrier
     click_button("Add to change set")
     expect(page).to have_css("h1", text: "Frame order")
-    click_button("Add a section")
-    click_button("Rename section New section")
-    fill_in("Name of section New section", with: "Frame")
-    expect_no_barrier
+    click_button("Add a field to Main")
+    expect(page).to have_css("[aria-label='Name of the field']:focus")
+    keys("Height in cm", :enter)
+    expect(page).to have_button("Edit Height in cm")
+    keys("Sum")
+    choose_option("Kind", "computed", typing: "calc")
+    choose_option("Insert a field", "Price")
+    keys(" * 2")
+    keep
+    edited = Server::PolicyStore.instance.compiled("pending").policy.record_type("frame-order")
+    expect(edited.fields.map { |each| [each.id, each.kind.title] }).to eq(
+      [["frame_number", "auto-number"], %w[price money], ["count", "whole number"], %w[condition choice],
+       ["height_in_cm", "text"], %w[sum computed]]
+    )
+    expect(edited.field("sum").formula.to_s).to eq("price * 2")
+    visit("/map?type=frame-order&state=pending")
+    expect(cell_words("Height in cm", "Registrar")).to eq("Hidden")
+  end
+
+  it "sets an identifier by hand until it is published, and removes a record type" do
+    visit("/catalogue?type=outgoing-loan&state=pending")
+    click_button("Edit Packing")
+    expect(page).to have_field("Name of the field", with: "Packing")
+    expect(page).to have_no_field("Identifier, fixed once it is published")
+    click_button("Add several fields to The loan")
+    keys("Crate size", :enter, "Crate weight, number")
+    click_button("Add 2 fields")
+    click_button("Edit Crate size")
+    fill_in("Identifier, fixed once it is published", with: "Crate girth!")
+    keys(:enter)
+    expect(page).to have_css("tr", text: "crate_girth")
+    keep
+    click_button("Study visit")
+    click_button("Remove the record type")
+    click_button("Remove", exact: true)
+    expect(page).to have_css(".ant-message-error", text: /there is no record type “study-visit”/)
+    click_button("New record type")
+    keys("Frame order", :tab)
+    click_button("Add to change set")
+    expect(page).to have_css("h1", text: "Frame order")
+    click_button("Remove the record type")
+    click_button("Remove", exact: true)
+    expect(page).to have_no_css("nav[aria-label='Record types'] button", text: "Frame order")
   end
 end

@@ -36,6 +36,13 @@ RSpec.describe CobaltLedger::Catalogue::Kind do
     )
   end
 
+  it "is known by its title and by other words, each of one kind, and shows what it looks like" do
+    words = described_class.members.flat_map { |name, kind| [name, kind.title, *kind.words].map { |word| [word, name] } }
+    expect(words.map { |word, _| described_class.named(" #{word.upcase.tr(' ', '-')} ") }).to eq(words.map(&:last))
+    expect(described_class.named("colour")).to be_nil
+    expect(described_class.members.each_value.map(&:example)).to all(match(/\S/))
+  end
+
   {
     "text" => ["Ilse", ["two\nlines", 4, "a\0b", "x" * 1_000_001]],
     "integer" => [4, [4.5, "four", true, 10**16]],

@@ -10,7 +10,8 @@ module Server
       {
         "kinds" =>
           CobaltLedger::Catalogue::Kind.members.map do |name, kind|
-            { "name" => name, "title" => kind.title, "family" => kind.family.to_s, "takes" => kind.takes }
+            { "name" => name, "title" => kind.title, "words" => kind.words, "example" => kind.example,
+              "family" => kind.family.to_s, "takes" => kind.takes }
           end,
         "comparisons" => comparisons,
         "operands" => operands,

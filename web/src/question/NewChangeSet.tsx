@@ -1,6 +1,7 @@
-import { App, Input, Modal } from "antd";
+import { App, Input } from "antd";
 import { useState } from "react";
 import { api } from "../api/client";
+import { Dialog } from "../shared/Dialog";
 import { ProblemNotice } from "../shared/ProblemNotice";
 
 /** Asks what another change set is called and what it is for. */
@@ -16,7 +17,7 @@ export function NewChangeSet({ onClose, onBegun }: { onClose: () => void; onBegu
     },
   });
   return (
-    <Modal
+    <Dialog
       open
       title="New change set"
       okText="Create"
@@ -28,7 +29,7 @@ export function NewChangeSet({ onClose, onBegun }: { onClose: () => void; onBegu
         <NameAndPurpose name={name} purpose={purpose} onName={setName} onPurpose={setPurpose} />
         {begin.error ? <ProblemNotice error={begin.error} /> : null}
       </div>
-    </Modal>
+    </Dialog>
   );
 }
 

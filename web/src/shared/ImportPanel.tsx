@@ -1,6 +1,7 @@
-import { App, Button, Checkbox, Input, Modal, Progress, Select } from "antd";
+import { App, Button, Checkbox, Input, Progress, Select } from "antd";
 import { useState, type ChangeEvent } from "react";
 import type { ImportAsked, ImportPreview } from "../api/types";
+import { Dialog } from "./Dialog";
 import { ImportedPart, isPart, type Part } from "./ImportedPart";
 import { toBase64 } from "./base64";
 import { ScrollBox } from "./ScrollBox";
@@ -112,7 +113,7 @@ export function ImportPanel({ kinds, onClose }: Props) {
   });
   const nothing = preview && preview.adds.length + preview.changes.length + preview.drops.length === 0;
   return (
-    <Modal
+    <Dialog
       open
       title="Import from a file"
       width={680}
@@ -216,7 +217,7 @@ export function ImportPanel({ kinds, onClose }: Props) {
           </ScrollBox>
         )}
       </div>
-    </Modal>
+    </Dialog>
   );
 }
 

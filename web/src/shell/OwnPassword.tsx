@@ -1,6 +1,7 @@
-import { App, Button, Input, Modal } from "antd";
+import { App, Button, Input } from "antd";
 import { useState, type SyntheticEvent } from "react";
 import { api, ProblemError } from "../api/client";
+import { Dialog } from "../shared/Dialog";
 
 /** One's own password, changed with the one that holds now. What is open elsewhere ends. */
 export function OwnPassword({ onClose }: { onClose: () => void }) {
@@ -19,7 +20,7 @@ export function OwnPassword({ onClose }: { onClose: () => void }) {
     change.mutate({ body: { current, password } });
   };
   return (
-    <Modal open title="Change your password" width={420} footer={null} onCancel={onClose}>
+    <Dialog open title="Change your password" width={420} footer={null} onCancel={onClose}>
       <form onSubmit={submit} className="stack">
         <label className="line">
           Current password
@@ -53,7 +54,7 @@ export function OwnPassword({ onClose }: { onClose: () => void }) {
           </Button>
         </div>
       </form>
-    </Modal>
+    </Dialog>
   );
 }
 

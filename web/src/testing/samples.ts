@@ -49,7 +49,7 @@ function field(
 }
 
 export const vocabulary: Catalogue["vocabulary"] = {
-  kinds: [{ name: "integer", title: "whole number", family: "number", takes: [] }],
+  kinds: [{ name: "integer", title: "whole number", words: [], example: "", family: "number", takes: [] }],
   comparisons: [],
   operands: [
     { mark: "user", name: "the user", family: "person" },

@@ -33,6 +33,20 @@ module CobaltLedger
           @title = text
         end
 
+        # Other words that people use for the kind, in small letters.
+        def words = @words || []
+
+        # words: what else people call the kind. Subclasses set them.
+        def also(*words)
+          @words = words.freeze
+        end
+
+        # word: an identifier, a title or another word for a kind, whatever its case. Returns the kind's name, or nil.
+        def named(word)
+          wanted = plain(word)
+          members.find { |name, kind| [name, kind.title, *kind.words].any? { |each| plain(each) == wanted } }&.first
+        end
+
         # The family decides which comparisons and masks suit.
         # :text, :number, :date, :time, :flag, :choice, :choices, :reference, :person
         def family = :text
@@ -69,6 +83,9 @@ module CobaltLedger
         # A value shown beside the field's name where a rule is written, so that a wrong pick is noticed.
         def sample(_field) = ""
 
+        # What a field of the kind looks like when it is filled in, where no field is at hand.
+        def example = sample(nil)
+
         # Identifiers of the options that a typed value picks.
         def picked(_value) = []
 
@@ -77,6 +94,8 @@ module CobaltLedger
         def stand_in(_field) = nil
 
         private
+
+        def plain(word) = word.to_s.strip.downcase.gsub(/[\s_-]+/, " ")
 
         def unsuitable(message) = raise(Unsuitable, message)
 

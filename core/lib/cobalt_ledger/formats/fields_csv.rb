@@ -5,8 +5,8 @@ require "csv"
 module CobaltLedger
   module Formats
     # Reads a record type from a CSV list of its fields (RFC 4180, UTF-8, heading line first).
-    # Columns: name, and as wanted id, section, kind, label, options (separated by "|"), required (yes/no),
-    # help, formula, numbering.
+    # Columns: name, and as wanted id, section, kind (any word for one), label, options (separated by "|"), required
+    # (yes/no), help, formula, numbering.
     class FieldsCsv
       SIZE_LIMIT = 2 * 1024 * 1024
       COLUMNS = %w[id name section kind label options required help formula numbering].freeze
@@ -60,10 +60,7 @@ module CobaltLedger
         return @faults.add(place, "has more values than the heading line") if row.key?(nil)
         return @faults.add(place, "the name is missing") if row["name"].to_s.empty?
 
-        kind = (row["kind"] || "text").downcase.tr(" -", "__")
-        unless Catalogue::Kind[kind]
-          return @faults.add(place, "there is no kind “#{row['kind']}”; known are #{Catalogue::Kind.names.join(', ')}")
-        end
+        kind = Catalogue::Kind.named(row["kind"] || "text") or return @faults.add(place, unknown(row["kind"]))
 
         section = row["section"] || "Details"
         {
@@ -73,6 +70,10 @@ module CobaltLedger
           "help" => row["help"], "formula" => row["formula"], "numbering" => row["numbering"],
           "baseline" => required(row["required"], place)
         }.compact
+      end
+
+      def unknown(kind)
+        "there is no kind “#{kind}”; known are #{Catalogue::Kind.members.each_value.map(&:title).join(', ')}"
       end
 
       def options(text, place)

@@ -6,6 +6,7 @@ import { useCatalogue, usePeople } from "../../api/queries";
 import type { Catalogue, RecordType } from "../../api/types";
 import { StateSwitch } from "../../question/StateSwitch";
 import { useSubject } from "../../question/useSubject";
+import { counted } from "../../shared/counted";
 import { ImportPanel } from "../../shared/ImportPanel";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
@@ -14,9 +15,12 @@ import { useAccount } from "../../shell/account";
 import { NewRecordType } from "./NewRecordType";
 import { BaselinesView } from "./baselines/BaselinesView";
 import { FieldEditor } from "./fields/FieldEditor";
+import { newField } from "./fields/kinds";
+import { useChosenField } from "./fields/useChosenField";
 import { FormPreviewPane } from "./FormPreviewPane";
 import { FormsEditor } from "./FormsEditor";
 import { PathEditor } from "./PathEditor";
+import { RemoveRecordType } from "./RemoveRecordType";
 import { StartingState } from "./StartingState";
 import { TypeBar } from "./TypeBar";
 import { useTypeDraft } from "./typeDraft";
@@ -48,7 +52,7 @@ export default function CatalogueScreen() {
                 onClick={() => change({ type: each.id, record: "" })}
               >
                 <span>{each.name}</span>
-                <span className="tag">{each.fields.length} fields</span>
+                <span className="tag">{counted(each.fields.length, "field")}</span>
               </button>
             ))}
             {may("edit") && question.state === "pending" && (
@@ -111,11 +115,11 @@ type View = keyof typeof VIEWS;
 
 /** One record type, looked at and edited; forms and path with the form that someone would get beside them. */
 function TypeView({ kept, catalogue }: { kept: RecordType; catalogue: Catalogue }) {
-  const { question } = useSubject();
+  const { question, change } = useSubject();
   const { may } = useAccount();
   const [search, setSearch] = useSearchParams();
   const [person, setPerson] = useState("");
-  const [chosen, setChosen] = useState("");
+  const { chosen, opening, choose: chooseField, follow } = useChosenField();
   const draft = useTypeDraft(kept);
   const asked = search.get("view") ?? "";
   const view: View = asked in VIEWS ? (asked as View) : "fields";
@@ -125,6 +129,12 @@ function TypeView({ kept, catalogue }: { kept: RecordType; catalogue: Catalogue 
   const readOnly = !may("edit") || question.state === "in_force";
   const field = view === "fields" && !readOnly && draft.type.fields.find((each) => each.id === chosen);
   const editing = { type: draft.type, readOnly, onChange: draft.put };
+  const inForce = useCatalogue("in_force").data?.record_types.find((each) => each.id === kept.id);
+  const add = (section: string) => {
+    const added = newField(draft.type, section, catalogue.labels[0]?.id ?? "");
+    draft.put({ ...draft.type, fields: [...draft.type.fields, added] });
+    chooseField(added.id);
+  };
   const choose = (next: View) =>
     setSearch((before) => {
       const parts = new URLSearchParams(before);
@@ -137,8 +147,8 @@ function TypeView({ kept, catalogue }: { kept: RecordType; catalogue: Catalogue 
         <div className="head">
           <h1>{kept.name}</h1>
           <span className="soft">
-            {kept.fields.length} fields in {kept.sections.length} sections; {kept.rules} rules; {kept.records}{" "}
-            records
+            {counted(kept.fields.length, "field")} in {counted(kept.sections.length, "section")};{" "}
+            {counted(kept.rules, "rule")}; {counted(kept.records, "record")}
           </span>
           {view === "fields" && (
             <SaveCsv
@@ -176,8 +186,19 @@ function TypeView({ kept, catalogue }: { kept: RecordType; catalogue: Catalogue 
         )}
         {view === "fields" && (
           <>
-            <TypeFields {...editing} catalogue={catalogue} chosen={chosen} onChoose={setChosen} />
+            <TypeFields
+              {...editing}
+              catalogue={catalogue}
+              chosen={chosen}
+              onChoose={chooseField}
+              onAdd={add}
+            />
             <Labels catalogue={catalogue} />
+            {!readOnly && !draft.dirty && (
+              <p>
+                <RemoveRecordType type={kept} onRemoved={() => change({ type: "", record: "" })} />
+              </p>
+            )}
           </>
         )}
         {view === "baselines" && <BaselinesView type={kept} catalogue={catalogue} readOnly={readOnly} />}
@@ -186,13 +207,16 @@ function TypeView({ kept, catalogue }: { kept: RecordType; catalogue: Catalogue 
       </div>
       {field && (
         <FieldEditor
-          key={field.id}
+          key={opening}
           field={field}
           known={kept.fields.some((each) => each.id === field.id)}
+          published={inForce?.fields.some((each) => each.id === field.id) ?? false}
           type={draft.type}
           catalogue={catalogue}
           onChange={draft.put}
-          onClose={() => setChosen("")}
+          onClose={() => chooseField("")}
+          onIdentifier={follow}
+          onNext={() => add(field.section)}
         />
       )}
       {beside && (

@@ -1,9 +1,10 @@
+import { useState } from "react";
 import { Link } from "react-router";
 import type { Catalogue, Field, RecordType } from "../../api/types";
 import { useQuestionSearch } from "../../question/useQuestion";
 import { withPart } from "../../question/withPart";
-import { newField } from "./fields/kinds";
 import { SectionHeading, withSection } from "./fields/SectionHeading";
+import { SeveralFields } from "./fields/SeveralFields";
 import { FormulaEditor } from "./FormulaEditor";
 import { StartingState } from "./StartingState";
 
@@ -15,15 +16,13 @@ type Props = {
   /** Identifier of the field that is edited beside the list. */
   chosen: string;
   onChoose: (field: string) => void;
+  /** Makes a field in a section. */
+  onAdd: (section: string) => void;
 };
 
 /** The fields of a record type under their sections, with what they start as. */
-export function TypeFields({ type, readOnly, onChange, catalogue, chosen, onChoose }: Props) {
-  const add = (section: string) => {
-    const field = newField(type, section, catalogue.labels[0]?.id ?? "");
-    onChange({ ...type, fields: [...type.fields, field] });
-    onChoose(field.id);
-  };
+export function TypeFields({ type, readOnly, onChange, catalogue, chosen, onChoose, onAdd }: Props) {
+  const [several, setSeveral] = useState<RecordType["sections"][number]>();
   return (
     <>
       <table className="ruled">
@@ -45,7 +44,8 @@ export function TypeFields({ type, readOnly, onChange, catalogue, chosen, onChoo
               type={type}
               readOnly={readOnly}
               onChange={onChange}
-              onAdd={() => add(section.id)}
+              onAdd={() => onAdd(section.id)}
+              onSeveral={() => setSeveral(section)}
             />
             {type.fields
               .filter((field) => field.section === section.id)
@@ -60,6 +60,13 @@ export function TypeFields({ type, readOnly, onChange, catalogue, chosen, onChoo
           </tbody>
         ))}
       </table>
+      {several && (
+        <SeveralFields
+          section={several}
+          onClose={() => setSeveral(undefined)}
+          {...{ type, catalogue, onChange }}
+        />
+      )}
       {!readOnly && (
         <p>
           <button type="button" className="plain" onClick={() => onChange(withSection(type))}>
@@ -71,7 +78,7 @@ export function TypeFields({ type, readOnly, onChange, catalogue, chosen, onChoo
   );
 }
 
-type RowProps = Omit<Props, "chosen"> & { field: Field; chosen: boolean };
+type RowProps = Omit<Props, "chosen" | "onAdd"> & { field: Field; chosen: boolean };
 
 function FieldRow({ field, type, readOnly, onChange, catalogue, chosen, onChoose }: RowProps) {
   const search = useQuestionSearch();
@@ -115,7 +122,18 @@ function FieldRow({ field, type, readOnly, onChange, catalogue, chosen, onChoose
           <span className="tag">retired: no one sees it</span>
         ) : (
           <>
-            <StartingState state={{ ...label?.start, ...field.baseline }} />
+            <StartingState
+              state={{
+                ...label?.start,
+                ...field.baseline,
+                ...(field.about.given ? { entry: "locked" } : {}),
+              }}
+            />
+            {field.about.given && (
+              <div className="tag">
+                {field.about.given === "computed" ? "calculated, not typed" : "numbered by the system"}
+              </div>
+            )}
             {field.baseline && <div className="tag">from its own baseline</div>}
           </>
         )}

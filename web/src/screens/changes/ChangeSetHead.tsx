@@ -1,9 +1,10 @@
-import { App, Button, Input, Modal, Popconfirm } from "antd";
+import { App, Button, Input, Popconfirm } from "antd";
 import { useState } from "react";
 import { api } from "../../api/client";
 import type { ChangeSet } from "../../api/types";
 import { NameAndPurpose } from "../../question/NewChangeSet";
 import { standsOn, useQuestion } from "../../question/useQuestion";
+import { Dialog } from "../../shared/Dialog";
 import { counted } from "../../shared/counted";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { SaveCsv } from "../../shared/SaveCsv";
@@ -88,7 +89,7 @@ function Describe({ changeSet, onClose }: { changeSet: ChangeSet; onClose: () =>
   const [owner, setOwner] = useState(changeSet.owner);
   const describe = api.useMutation("put", "/api/change-sets/{id}", { onSuccess: onClose });
   return (
-    <Modal open title="Name and purpose" footer={null} onCancel={onClose}>
+    <Dialog open title="Name and purpose" footer={null} onCancel={onClose}>
       <div className="stack">
         <NameAndPurpose name={name} purpose={purpose} onName={setName} onPurpose={setPurpose} />
         <label className="line">
@@ -112,6 +113,6 @@ function Describe({ changeSet, onClose }: { changeSet: ChangeSet; onClose: () =>
           </Button>
         </span>
       </div>
-    </Modal>
+    </Dialog>
   );
 }

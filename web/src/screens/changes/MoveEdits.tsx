@@ -1,9 +1,10 @@
-import { App, Button, Input, Modal, Select } from "antd";
+import { App, Button, Input, Select } from "antd";
 import { useState } from "react";
 import { api } from "../../api/client";
 import { useOverview } from "../../api/queries";
 import type { ChangeSet } from "../../api/types";
 import { useQuestion } from "../../question/useQuestion";
+import { Dialog } from "../../shared/Dialog";
 import { counted } from "../../shared/counted";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 
@@ -34,7 +35,7 @@ export function MoveEdits({ changeSet, edits, onClose }: Props) {
     },
   });
   return (
-    <Modal open title={`Move ${counted(edits.length, "edit")}`} footer={null} onCancel={onClose}>
+    <Dialog open title={`Move ${counted(edits.length, "edit")}`} footer={null} onCancel={onClose}>
       <div className="stack">
         <label className="line">
           To
@@ -76,6 +77,6 @@ export function MoveEdits({ changeSet, edits, onClose }: Props) {
           </Button>
         </span>
       </div>
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,7 +1,8 @@
-import { App, Button, Checkbox, Input, Modal, Popconfirm, Select } from "antd";
+import { App, Button, Checkbox, Input, Popconfirm, Select } from "antd";
 import { useState, type SyntheticEvent } from "react";
 import { api } from "../../api/client";
 import { useCatalogue, usePeople } from "../../api/queries";
+import { Dialog } from "../../shared/Dialog";
 import { Loading } from "../../shared/Loading";
 import { localMoment } from "../../shared/localMoment";
 import { NumberBox } from "../../shared/NumberBox";
@@ -35,7 +36,7 @@ export function Programs({ onClose }: { onClose: () => void }) {
   };
   const error: unknown = making.error ?? revoking.error ?? tokens.error;
   return (
-    <Modal
+    <Dialog
       open
       title="Programs"
       width={900}
@@ -174,6 +175,6 @@ export function Programs({ onClose }: { onClose: () => void }) {
           </Button>
         </span>
       </form>
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,8 +1,9 @@
-import { App, Button, Input, Modal, Popconfirm, Select } from "antd";
+import { App, Button, Input, Popconfirm, Select } from "antd";
 import { useState } from "react";
 import { api } from "../../api/client";
 import { usePeople } from "../../api/queries";
 import type { SignInAccount } from "../../api/types";
+import { Dialog } from "../../shared/Dialog";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { ScrollBox } from "../../shared/ScrollBox";
@@ -63,7 +64,7 @@ export function SignIns({ onClose }: { onClose: () => void }) {
     setMade({ ...made, person, name: made.name || user?.name || "", login: made.login || (person ?? "") });
   };
   return (
-    <Modal
+    <Dialog
       open
       title="Sign-ins"
       width={860}
@@ -207,6 +208,6 @@ export function SignIns({ onClose }: { onClose: () => void }) {
           </Button>
         </span>
       </form>
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,7 +1,8 @@
-import { Button, Modal, Radio } from "antd";
+import { Button, Radio } from "antd";
 import { useState } from "react";
 import { api } from "../../api/client";
 import type { Entered, FormField } from "../../api/types";
+import { Dialog } from "../../shared/Dialog";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 
@@ -36,7 +37,7 @@ export function MergeView({ type, number, entered, base, mineInWords, onGoOn, on
       new Set([...theirs].filter((id) => id !== field.id).concat(whose === "theirs" ? [field.id] : [])),
     );
   return (
-    <Modal
+    <Dialog
       open
       title={`Someone else saved ${number} after you opened it`}
       width={780}
@@ -101,6 +102,6 @@ export function MergeView({ type, number, entered, base, mineInWords, onGoOn, on
       <p className="soft">
         Nothing is saved yet. Continue to apply your choices to their version, then save again.
       </p>
-    </Modal>
+    </Dialog>
   );
 }

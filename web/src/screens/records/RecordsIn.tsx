@@ -1,6 +1,7 @@
-import { App, Button, Modal } from "antd";
+import { App, Button } from "antd";
 import { useState, type ChangeEvent } from "react";
 import { api, ProblemError } from "../../api/client";
+import { Dialog } from "../../shared/Dialog";
 import { toBase64 } from "../../shared/base64";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { ScrollBox } from "../../shared/ScrollBox";
@@ -44,7 +45,7 @@ export function RecordsIn({ type, plural, onClose }: { type: string; plural: str
   const seen = previewing.data;
   const error: unknown = unreadable ?? storing.error ?? previewing.error;
   return (
-    <Modal
+    <Dialog
       open
       title={`Import ${plural.toLowerCase()} from a file`}
       width={760}
@@ -135,6 +136,6 @@ export function RecordsIn({ type, plural, onClose }: { type: string; plural: str
           {seen.rows.length > SHOWN && <p className="soft">and {seen.rows.length - SHOWN} rows more</p>}
         </>
       )}
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,6 +1,7 @@
-import { Button, Modal } from "antd";
+import { Button } from "antd";
 import type { Rule } from "../../api/types";
 import type { AskedQuestion } from "../../question/useQuestion";
+import { Dialog } from "../../shared/Dialog";
 import { SentenceWords } from "./SentenceWords";
 import { usePreview } from "./usePreview";
 
@@ -21,7 +22,7 @@ export function Conflict({ conflict, question, busy, onTheirs, onMine, onLater }
   const theirs = usePreview(conflict.theirs, question, "draft");
   const mine = usePreview(conflict.mine, question, "draft");
   return (
-    <Modal
+    <Dialog
       open
       title="Someone else changed this rule after you opened it"
       width={720}
@@ -46,6 +47,6 @@ export function Conflict({ conflict, question, busy, onTheirs, onMine, onLater }
       <p>
         <SentenceWords segments={mine.data?.sentence ?? []} />
       </p>
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,6 +1,7 @@
-import { Button, Modal, Select } from "antd";
+import { Button, Select } from "antd";
 import { useState } from "react";
 import type { Catalogue, RecordType, Rule } from "../../api/types";
+import { Dialog } from "../../shared/Dialog";
 import { optionHolds } from "../../shared/optionHolds";
 import { carriedOver, matched, type Matches } from "./carriedOver";
 
@@ -20,7 +21,7 @@ export function DuplicateRule({ rule, type, catalogue, onMade, onClose }: Props)
   const { matches, asked } = matched(rule, type, target);
   const another = target.id !== type.id;
   return (
-    <Modal
+    <Dialog
       open
       title="Duplicate this rule"
       onCancel={onClose}
@@ -74,6 +75,6 @@ export function DuplicateRule({ rule, type, catalogue, onMade, onClose }: Props)
             </label>
           ))}
       </div>
-    </Modal>
+    </Dialog>
   );
 }

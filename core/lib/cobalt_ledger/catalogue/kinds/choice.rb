@@ -7,6 +7,7 @@ module CobaltLedger
       class Choice < Kind
         known_as "choice", order: 9
         titled "choice"
+        also "list", "picklist", "pick list", "dropdown", "drop-down", "select", "option", "one of a list", "enum"
 
         def self.takes = %w[options]
         def self.input = "choice"
@@ -23,6 +24,7 @@ module CobaltLedger
         def self.picked(value) = [value]
         def self.stand_in(field) = field.options.first&.id
         def self.sample(field) = field.options.first(3).map(&:name).join(", ")
+        def self.example = "one of a list"
       end
     end
   end

@@ -7,6 +7,7 @@ module CobaltLedger
       class Choices < Kind
         known_as "choices", order: 10
         titled "several choices"
+        also "multi-select", "multiselect", "multiple choice", "tags", "some of a list"
 
         def self.takes = %w[options]
         def self.input = "choices"
@@ -28,6 +29,7 @@ module CobaltLedger
         def self.picked(value) = value
         def self.stand_in(field) = field.options.first(1).map(&:id)
         def self.sample(field) = field.options.first(2).map(&:name).join(", ")
+        def self.example = "some of a list"
       end
     end
   end

@@ -7,11 +7,13 @@ module CobaltLedger
       class Computed < Money
         known_as "computed", order: 13
         titled "computed"
+        also "formula", "calculated", "calculation"
 
         def self.takes = %w[formula typed_when_incomplete]
         def self.computed? = true
 
         def self.sample(field) = field.formula.to_s
+        def self.example = "item_count * unit_value"
       end
     end
   end

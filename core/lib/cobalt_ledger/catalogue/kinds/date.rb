@@ -7,6 +7,7 @@ module CobaltLedger
       class Date < Kind
         known_as "date", order: 6
         titled "date"
+        also "day", "calendar day"
 
         def self.input = "date"
         def self.family = :date

@@ -7,6 +7,7 @@ module CobaltLedger
       class DateTime < Kind
         known_as "date_time", order: 7
         titled "date and time"
+        also "datetime", "timestamp", "moment", "date time"
 
         def self.input = "moment"
 

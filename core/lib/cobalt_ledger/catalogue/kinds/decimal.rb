@@ -7,6 +7,7 @@ module CobaltLedger
       class Decimal < Kind
         known_as "decimal", order: 4
         titled "number"
+        also "decimal", "decimal number", "number with decimals", "float", "percentage"
 
         def self.input = "number"
 

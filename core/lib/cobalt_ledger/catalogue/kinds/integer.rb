@@ -7,6 +7,7 @@ module CobaltLedger
       class Integer < Kind
         known_as "integer", order: 3
         titled "whole number"
+        also "number without decimals", "int", "count", "quantity"
 
         def self.whole? = true
         def self.input = "number"

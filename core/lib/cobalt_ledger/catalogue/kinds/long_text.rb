@@ -7,6 +7,7 @@ module CobaltLedger
       class LongText < Kind
         known_as "long_text", order: 2
         titled "long text"
+        also "multi-line text", "text area", "textarea", "notes", "memo", "paragraph"
 
         def self.takes = %w[max_length]
         def self.lines? = true

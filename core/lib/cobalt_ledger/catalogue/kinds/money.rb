@@ -7,6 +7,7 @@ module CobaltLedger
       class Money < Decimal
         known_as "money", order: 5
         titled "money"
+        also "amount", "currency", "price"
 
         def self.least_places = 2
 

@@ -7,6 +7,9 @@ module CobaltLedger
       class Person < Kind
         known_as "person", order: 11
         titled "person"
+        also "user", "people", "employee", "colleague"
+
+        def self.example = "a user"
 
         def self.input = "person"
         def self.family = :person

@@ -7,6 +7,7 @@ module CobaltLedger
       class RecordReference < Kind
         known_as "record_reference", order: 12
         titled "record"
+        also "reference", "lookup", "look-up", "link", "relation"
 
         def self.takes = %w[refers_to inherits]
         def self.family = :reference

@@ -7,6 +7,7 @@ module CobaltLedger
       class Text < Kind
         known_as "text", order: 1
         titled "text"
+        also "string", "short text", "single line", "line of text", "varchar"
 
         def self.takes = %w[max_length]
 
@@ -18,6 +19,7 @@ module CobaltLedger
 
         def self.stand_in(field) = "made up"[0, field.max_length]
         def self.sample(field) = "some #{field.name.downcase}"
+        def self.example = "a line of text"
       end
     end
   end

@@ -7,6 +7,7 @@ module CobaltLedger
       class YesNo < Kind
         known_as "yes_no", order: 8
         titled "yes or no"
+        also "yes/no", "boolean", "bool", "checkbox", "tick box", "flag", "true or false", "true/false"
 
         def self.input = "yes_no"
         def self.family = :flag

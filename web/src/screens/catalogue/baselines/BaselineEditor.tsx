@@ -1,8 +1,9 @@
-import { App, Button, Input, Modal, Select } from "antd";
+import { App, Button, Input, Select } from "antd";
 import { useState } from "react";
 import { api } from "../../../api/client";
 import { useDirectory } from "../../../api/queries";
 import type { BaselineView, Catalogue, RecordType } from "../../../api/types";
+import { Dialog } from "../../../shared/Dialog";
 import { optionHolds } from "../../../shared/optionHolds";
 import { ProblemNotice } from "../../../shared/ProblemNotice";
 import { ImpactAccount } from "../ImpactAccount";
@@ -43,7 +44,7 @@ export function BaselineEditor({ kept, type, catalogue, onClose }: Props) {
   const left = type.fields.filter((field) => !(field.id in baseline.states));
   const faults = complete ? (impact.data?.faults ?? []) : [];
   return (
-    <Modal
+    <Dialog
       open
       width={760}
       title={made ? "New baseline" : kept.name}
@@ -173,7 +174,7 @@ export function BaselineEditor({ kept, type, catalogue, onClose }: Props) {
           </div>
         )}
       </div>
-    </Modal>
+    </Dialog>
   );
 }
 

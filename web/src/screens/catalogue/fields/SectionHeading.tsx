@@ -10,10 +10,11 @@ type Props = {
   readOnly: boolean;
   onChange: (type: RecordType) => void;
   onAdd: () => void;
+  onSeveral: () => void;
 };
 
 /** A section over its fields: renamed, moved, given another field; an empty one may go. */
-export function SectionHeading({ section, type, readOnly, onChange, onAdd }: Props) {
+export function SectionHeading({ section, type, readOnly, onChange, onAdd, onSeveral }: Props) {
   const [renaming, setRenaming] = useState(false);
   const place = type.sections.indexOf(section);
   const empty = !type.fields.some((field) => field.section === section.id);
@@ -50,6 +51,14 @@ export function SectionHeading({ section, type, readOnly, onChange, onAdd }: Pro
               onClick={onAdd}
             >
               add a field
+            </button>
+            <button
+              type="button"
+              className="plain"
+              aria-label={`Add several fields to ${section.name}`}
+              onClick={onSeveral}
+            >
+              add several
             </button>
             <button
               type="button"

@@ -24,8 +24,9 @@ export function asKind(field: Field, kind: Kind, type: RecordType): Field {
   return { ...rest, ...begun, kind: kind.name, about: { sample: "", family: kind.family } };
 }
 
-/** A new text under a section. label: identifier of its sensitivity label. */
+/** A new text under a section, which starts as the fields there do if all start alike. label: of its sensitivity. */
 export function newField(type: RecordType, section: string, label: string): Field {
+  const baseline = sharedBaseline(type);
   return {
     id: identifier(
       "New field",
@@ -37,8 +38,16 @@ export function newField(type: RecordType, section: string, label: string): Fiel
     kind: "text",
     section,
     label,
+    ...(baseline ? { baseline } : {}),
     about: { sample: "", family: "text" },
   };
+}
+
+/** The baseline that all fields of a record type have as their own, if they have the same. */
+export function sharedBaseline(type: RecordType): Field["baseline"] {
+  const first = type.fields[0]?.baseline;
+  const same = type.fields.every((each) => JSON.stringify(each.baseline) === JSON.stringify(first));
+  return same ? first : undefined;
 }
 
 /** The record type with one field moved up or down among those of its section. by: -1 or 1. */

@@ -1,7 +1,8 @@
-import { App, AutoComplete, Button, Input, Modal } from "antd";
+import { App, AutoComplete, Button, Input } from "antd";
 import { useEffect, useState } from "react";
 import { api } from "../../../api/client";
 import type { Expectation } from "../../../api/types";
+import { Dialog } from "../../../shared/Dialog";
 import { identifier } from "../../../shared/identifier";
 import { ProblemNotice } from "../../../shared/ProblemNotice";
 import { AnswerEditor } from "./AnswerEditor";
@@ -53,7 +54,7 @@ export function ExpectationEditor({ given, etag, groups, onClose }: Props) {
   };
   const put = (change: Partial<Expectation>) => setDraft({ ...draft, ...change });
   return (
-    <Modal
+    <Dialog
       open
       width={760}
       title={given.never ? "A claim about every record" : "Add expectation"}
@@ -115,7 +116,7 @@ export function ExpectationEditor({ given, etag, groups, onClose }: Props) {
           </Button>
         </span>
       </div>
-    </Modal>
+    </Dialog>
   );
 }
 

@@ -1,5 +1,6 @@
-import { Button, Modal } from "antd";
+import { Button } from "antd";
 import { api } from "../../../api/client";
+import { Dialog } from "../../../shared/Dialog";
 import { ProblemNotice } from "../../../shared/ProblemNotice";
 import type { WholeAct } from "./wholeAct";
 
@@ -11,7 +12,7 @@ export function DeleteRecord({ type, number, noun, etag, onDone, onClose }: Prop
   const act = () =>
     deleting.mutate({ params: { path: { type, number } }, headers: { "if-match": etag ?? "" } });
   return (
-    <Modal
+    <Dialog
       open
       title={`Delete ${number}?`}
       width={420}
@@ -27,6 +28,6 @@ export function DeleteRecord({ type, number, noun, etag, onDone, onClose }: Prop
     >
       <p>This {noun} will be deleted permanently. The journal records the deletion, but not the values.</p>
       {deleting.error ? <ProblemNotice error={deleting.error} /> : null}
-    </Modal>
+    </Dialog>
   );
 }

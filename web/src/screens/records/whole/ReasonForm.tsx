@@ -1,5 +1,6 @@
-import { Button, Input, Modal } from "antd";
+import { Button, Input } from "antd";
 import { useState, type ReactNode, type SyntheticEvent } from "react";
+import { Dialog } from "../../../shared/Dialog";
 import { ProblemNotice } from "../../../shared/ProblemNotice";
 
 type Props = {
@@ -24,7 +25,7 @@ export function ReasonForm({ title, about, act, busy, error, danger, children, o
     onAct(reason.trim());
   };
   return (
-    <Modal open title={title} width={460} footer={null} onCancel={onClose}>
+    <Dialog open title={title} width={460} footer={null} onCancel={onClose}>
       <form onSubmit={submit} className="stack">
         <p style={{ margin: 0 }}>{about}</p>
         <label className="line">
@@ -53,6 +54,6 @@ export function ReasonForm({ title, about, act, busy, error, danger, children, o
           </Button>
         </div>
       </form>
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,5 +1,5 @@
-import { Modal } from "antd";
 import { api } from "../../../api/client";
+import { Dialog } from "../../../shared/Dialog";
 import { Loading } from "../../../shared/Loading";
 import { Moment } from "../../../shared/Moment";
 import { ProblemNotice } from "../../../shared/ProblemNotice";
@@ -12,7 +12,7 @@ export function RecordHistory({ type, number, onClose }: WholeAct) {
     params: { path: { type, number } },
   });
   return (
-    <Modal open title={`History of ${number}`} width={620} footer={null} onCancel={onClose}>
+    <Dialog open title={`History of ${number}`} width={620} footer={null} onCancel={onClose}>
       {found.error ? <ProblemNotice error={found.error} /> : null}
       {!found.data && !found.error && <Loading />}
       {found.data?.items.length === 0 && (
@@ -45,6 +45,6 @@ export function RecordHistory({ type, number, onClose }: WholeAct) {
           </tbody>
         </table>
       )}
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,6 +1,7 @@
-import { Modal, Select } from "antd";
+import { Select } from "antd";
 import { useEffect, useState } from "react";
 import { api } from "../../../api/client";
+import { Dialog } from "../../../shared/Dialog";
 import { ReasonForm } from "./ReasonForm";
 import type { WholeAct } from "./wholeAct";
 
@@ -65,7 +66,7 @@ function Look({ number, shown, onClose }: { number: string; shown: Shown; onClos
     if (left <= 0) onClose();
   }, [left, onClose]);
   return (
-    <Modal open title={`${number}, shown once`} width={460} footer={null} onCancel={onClose}>
+    <Dialog open title={`${number}, shown once`} width={460} footer={null} onCancel={onClose}>
       <dl className="revealed">
         {shown.fields.map((field) => (
           <div key={field.id}>
@@ -78,6 +79,6 @@ function Look({ number, shown, onClose }: { number: string; shown: Shown; onClos
         Gone in {Math.max(left, 0)} seconds. {shown.left} more {shown.left === 1 ? "look" : "looks"} within
         the hour.
       </p>
-    </Modal>
+    </Dialog>
   );
 }
