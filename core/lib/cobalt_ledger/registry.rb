@@ -30,6 +30,13 @@ module CobaltLedger
     def registered_name = @registered_name
     def registered_order = @registered_order
 
+    # words: what else people call the member, in small letters. A picker finds it by them.
+    def also(*words)
+      @other_words = words.freeze
+    end
+
+    def other_words = @other_words || []
+
     # What loads the files of the members.
     def registry_loader = LOADER
 

@@ -37,7 +37,11 @@ RSpec.describe CobaltLedger::Catalogue::Kind do
   end
 
   it "is known by its title and by other words, each of one kind, and shows what it looks like" do
-    words = described_class.members.flat_map { |name, kind| [name, kind.title, *kind.words].map { |word| [word, name] } }
+    words = described_class.members.flat_map do |name, kind|
+      [name, kind.title, *kind.other_words].map do |word|
+        [word, name]
+      end
+    end
     expect(words.map { |word, _| described_class.named(" #{word.upcase.tr(' ', '-')} ") }).to eq(words.map(&:last))
     expect(described_class.named("colour")).to be_nil
     expect(described_class.members.each_value.map(&:example)).to all(match(/\S/))

@@ -10,7 +10,7 @@ module Server
       {
         "kinds" =>
           CobaltLedger::Catalogue::Kind.members.map do |name, kind|
-            { "name" => name, "title" => kind.title, "words" => kind.words, "example" => kind.example,
+            { "name" => name, "title" => kind.title, "words" => kind.other_words, "example" => kind.example,
               "family" => kind.family.to_s, "takes" => kind.takes }
           end,
         "comparisons" => comparisons,
@@ -62,7 +62,7 @@ module Server
     # Value effects have no facet, but claim the value, the suggestion or the refusal.
     def effects
       CobaltLedger::Rules::Effect.members.map do |name, effect|
-        { "name" => name, "claim" => effect.claim.to_s, "facet" => effect.facet&.to_s,
+        { "name" => name, "words" => effect.other_words, "claim" => effect.claim.to_s, "facet" => effect.facet&.to_s,
           "value" => effect.facet && CobaltLedger::Access::Facets.name(effect.facet, effect.value) }.compact
       end
     end

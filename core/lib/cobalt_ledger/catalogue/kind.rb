@@ -33,18 +33,10 @@ module CobaltLedger
           @title = text
         end
 
-        # Other words that people use for the kind, in small letters.
-        def words = @words || []
-
-        # words: what else people call the kind. Subclasses set them.
-        def also(*words)
-          @words = words.freeze
-        end
-
         # word: an identifier, a title or another word for a kind, whatever its case. Returns the kind's name, or nil.
         def named(word)
           wanted = plain(word)
-          members.find { |name, kind| [name, kind.title, *kind.words].any? { |each| plain(each) == wanted } }&.first
+          members.find { |name, kind| [name, kind.title, *kind.other_words].any? { |each| plain(each) == wanted } }&.first
         end
 
         # The family decides which comparisons and masks suit.

@@ -1,9 +1,9 @@
 import { Select } from "antd";
+import { useState } from "react";
 import type { Effect, Vocabulary } from "../../api/types";
-import { optionHolds } from "../../shared/optionHolds";
 import type { Domain, Subject } from "./conditions/operands";
 import { EffectDetails } from "./EffectDetails";
-import { effectOptions, picked } from "./effectWords";
+import { answersTo, effectOptions, foundBy, picked } from "./effectWords";
 
 type Props = {
   label: string;
@@ -18,6 +18,8 @@ type Props = {
 
 /** What the fields of a line become, in words picked one after another, and what those words need to be told. */
 export function BecomesPick({ label, placeholder, effects, vocabulary, domain, subject, onChange }: Props) {
+  const known = (name: unknown) => vocabulary.effects.find((effect) => effect.name === name);
+  const [typed, setTyped] = useState("");
   const blank = { value: subject?.family === "flag" ? true : (subject?.options?.[0]?.id ?? "") };
   return (
     <>
@@ -29,7 +31,20 @@ export function BecomesPick({ label, placeholder, effects, vocabulary, domain, s
         options={effectOptions(vocabulary, subject !== undefined)}
         onChange={(names: string[]) => onChange(picked(names, effects, vocabulary, blank))}
         listHeight={420}
-        showSearch={{ filterOption: optionHolds }}
+        showSearch={{
+          searchValue: typed,
+          onSearch: setTyped,
+          filterOption: (text, option) =>
+            answersTo(text, known((option as { value?: string } | undefined)?.value)),
+        }}
+        optionRender={({ value, label: word }) => {
+          const other = foundBy(typed, known(value));
+          return (
+            <>
+              {word} {other && <span className="soft">({other})</span>}
+            </>
+          );
+        }}
       />
       {effects.map((effect) => (
         <EffectDetails

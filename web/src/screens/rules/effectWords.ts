@@ -22,6 +22,18 @@ const OTHERS = "Values";
 /** "locked", "set to a value": what fields become by an effect. */
 export const wordOf = (effect: Known): string => effect.value ?? VALUES[effect.name] ?? effect.name;
 
+/** Does an effect answer to what was typed, by our word for it or by another? */
+export const answersTo = (typed: string, effect: Known | undefined): boolean =>
+  effect !== undefined && [wordOf(effect), ...effect.words].some((word) => word.includes(plain(typed)));
+
+/** The other word by which an effect was found, where ours does not hold what was typed. */
+export const foundBy = (typed: string, effect: Known | undefined): string | undefined =>
+  effect && !wordOf(effect).includes(plain(typed))
+    ? effect.words.find((word) => word.includes(plain(typed)))
+    : undefined;
+
+const plain = (typed: string): string => typed.trim().toLowerCase();
+
 /** Effects as options under their headings. withValues: can values be given at all? */
 export function effectOptions(vocabulary: Vocabulary, withValues: boolean) {
   const groups = new Map<string, { value: string; label: string; disabled: boolean }[]>();

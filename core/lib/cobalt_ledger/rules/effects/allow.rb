@@ -6,6 +6,7 @@ module CobaltLedger
       # Lets an action be done.
       class Allow < Effect
         known_as "allow", order: 20
+        also "permit", "grant", "enable"
         gives :permission, Access::Facets::ALLOWED
 
         def self.suits = :actions

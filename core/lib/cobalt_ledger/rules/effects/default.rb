@@ -6,6 +6,7 @@ module CobaltLedger
       # The value a new record begins with, until someone types another. Only on create.
       class Default < ValueEffect
         known_as "default", order: 10
+        also "default", "default value", "initial value", "prefill", "pre-fill"
 
         def words(directory = nil) = "#{source.words(directory)} as the starting value"
       end

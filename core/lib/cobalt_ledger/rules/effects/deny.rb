@@ -6,6 +6,7 @@ module CobaltLedger
       # Keeps an action from being done.
       class Deny < Effect
         known_as "deny", order: 21
+        also "forbid", "prevent", "block", "prohibit"
         gives :permission, Access::Facets::DENIED
 
         def self.suits = :actions

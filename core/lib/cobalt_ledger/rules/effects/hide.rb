@@ -7,6 +7,7 @@ module CobaltLedger
       # is back when the hiding ends before the save.
       class Hide < Effect
         known_as "hide", order: 2
+        also "invisible", "not visible", "remove", "no access"
         gives :visibility, Access::Facets::HIDDEN
 
         def self.parameters = { "clear" => { "type" => "boolean" } }

@@ -6,6 +6,7 @@ module CobaltLedger
       # The field may be left blank.
       class MakeOptional < Effect
         known_as "make_optional", order: 7
+        also "not required", "not mandatory", "nullable"
         gives :presence, Access::Facets::OPTIONAL
 
         def words(_directory = nil) = "optional"

@@ -6,6 +6,7 @@ module CobaltLedger
       # Shows a covered form of the value; with replace, it may be overwritten without being seen.
       class Mask < Effect
         known_as "mask", order: 3
+        also "obscure", "redact", "obfuscate", "partly hidden", "asterisks"
         gives :visibility, Access::Facets::MASKED
 
         attr_reader :mask, :replace

@@ -6,6 +6,7 @@ module CobaltLedger
       # Turns the save down with the rule's message, shown at the fields or above the form.
       class Refuse < Effect
         known_as "refuse", order: 14
+        also "validate", "validation", "error", "reject", "stop the save", "check"
 
         MESSAGE = { "type" => "string", "minLength" => 1, "maxLength" => 500, "pattern" => "\\S" }.freeze
 

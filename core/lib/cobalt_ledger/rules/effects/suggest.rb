@@ -6,6 +6,7 @@ module CobaltLedger
       # A value offered beside the field; it counts only when the person takes it.
       class Suggest < ValueEffect
         known_as "suggest", order: 13
+        also "recommend", "propose", "hint"
 
         def self.claim = :offer
         def words(directory = nil) = "suggested to be #{source.words(directory)}"

@@ -6,6 +6,7 @@ module CobaltLedger
       # Lets the value be changed.
       class Unlock < Effect
         known_as "unlock", order: 5
+        also "edit", "editable", "enable", "enabled", "write", "writable", "read-write", "update", "can be changed"
         gives :entry, Access::Facets::OPEN
 
         def words(_directory = nil) = "open"
