@@ -91,6 +91,24 @@ RSpec.describe "Rules" do
     expect(page).to have_text("Choose what happens to the fields.")
   end
 
+  it "reads a rule from its first part on, takes one to what is missing, and gives it a title" do
+    click_button("New rule")
+    find("[aria-label='Modes'] label", text: "editing").click
+    expect(page).to have_css(".reads", text: /For whom\?, editing an outgoing loan: which fields\? become what\?/)
+    find(".reads .blank", text: "which fields?").click
+    keys("Packing", :enter)
+    find(".reads .blank", text: "whom?").click
+    choose_option("Any of", "Courier", typing: "Cour")
+    expect(page).to have_css(".reads", text: "For Courier, editing an outgoing loan: Packing is what?")
+    find("[aria-label='Become']").click
+    keys("grey out")
+    find(".ant-select-item-option", text: "locked (grey out)").click
+    close_list
+    expect(page).to have_css("[aria-label='Who this affects'] li", text: /no longer edit Packing/)
+    click_button("Save to change set")
+    expect(page).to have_css(".rule-row.on", text: "Packing locked for Courier")
+  end
+
   it "shows both versions to the second of two administrators" do
     open_rule("Fees belong to Finance")
     fill_in("Title", with: "Mine")

@@ -11,20 +11,12 @@ module Server
       @pending = PolicyStore.instance.pending
     end
 
+    # {"faults", "sentence", "changed", "remarks", "title"}; of a rule that lacks parts, the sentence has blanks.
     def to_h
       CobaltLedger::Formats::Schema.check!("rule", @rule)
-      after = state_with_rule
-      policy_rule = after.policy.rules.find { |rule| rule.id == @rule["id"] }
-      {
-        "faults" => [],
-        "sentence" =>
-          CobaltLedger::Rules::Sentence.new(policy_rule, after.policy, after.directory).segments.map(&:to_h),
-        "changed" => changed(after),
-        "remarks" =>
-          CobaltLedger::Rules::Remarks.of(policy_rule, after.policy.record_type(policy_rule.record_type))
-      }
+      told(state_with(@rule), [])
     rescue CobaltLedger::BadInput => e
-      { "faults" => Problem.faults(e), "sentence" => [], "changed" => [] }
+      unfinished(Problem.faults(e)) || { "faults" => Problem.faults(e), "sentence" => [], "changed" => [] }
     end
 
     # What keeping the rule does to whom: {"sentences", "why"}, why: that it does nothing, where it does not. Raises
@@ -32,7 +24,7 @@ module Server
     def consequences
       CobaltLedger::Formats::Schema.check!("rule", @rule)
       told = CobaltLedger::Changes::Consequences.new(
-        @pending.engine, state_with_rule.engine, @rule["id"], since: Time.now
+        @pending.engine, state_with(@rule).engine, @rule["id"], since: Time.now
       )
       { "sentences" => told.sentences, "why" => told.why.map { |reason| reason(reason) } }
     end
@@ -46,7 +38,41 @@ module Server
       end
     end
 
-    def state_with_rule = PolicyStore.instance.with_subject("rule", @rule)
+    def state_with(rule) = PolicyStore.instance.with_subject("rule", rule)
+
+    # after: PolicyStore::Compiled with the rule. Returns what is told of it.
+    def told(after, faults)
+      policy_rule = after.policy.rules.find { |rule| rule.id == @rule["id"] }
+      sentence = CobaltLedger::Rules::Sentence.new(policy_rule, after.policy, after.directory)
+      {
+        "faults" => faults, "sentence" => sentence.segments.map(&:to_h), "changed" => changed(after),
+        "remarks" => CobaltLedger::Rules::Remarks.of(policy_rule, after.policy.record_type(policy_rule.record_type)),
+        "title" => sentence.title
+      }
+    end
+
+    # What is told of a rule that lacks parts, or nil where that is not all that is wrong with it.
+    def unfinished(faults)
+      fields = @pending.policy.record_type(@rule["record_type"])&.fields&.map(&:id) or return nil
+      [false, true].each do |without_condition|
+        draft = CobaltLedger::Rules::Unfinished.new(@rule, fields, without_condition: without_condition)
+        found = drafted(draft, faults)
+        return found if found
+      end
+      nil
+    end
+
+    def drafted(draft, faults)
+      CobaltLedger::Formats::Schema.check!("rule", draft.document)
+      after = state_with(draft.document)
+      return told(after, faults).merge("remarks" => []) if draft.only_title?
+
+      rule = after.policy.rules.find { |each| each.id == @rule["id"] }
+      segments = CobaltLedger::Rules::Sentence.new(rule, after.policy, after.directory).segments
+      { "faults" => faults, "sentence" => draft.blanked(segments), "changed" => [] }
+    rescue CobaltLedger::BadInput
+      nil
+    end
 
     # Cells of the map that differ: Array of {"field", "column", "before", "after"}.
     def changed(after)

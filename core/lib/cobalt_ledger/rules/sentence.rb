@@ -33,6 +33,15 @@ module CobaltLedger
         parts.concat(halves) << Segment.new(nil, ".")
       end
 
+      # A title that says what the rule does to whom: "Telephone masked for Courier".
+      def title
+        line = @rule.lines.first
+        subject = named(line)
+        subject = subject.sub(/ it\z/, " #{Words.indefinite(@record_type.noun)}") if line.action_ids.any?
+        words = "#{subject} #{list(line.effects)} for #{@rule.audience.words(@directory)}"
+        "#{words[0].upcase}#{words[1..]}"[0, 200]
+      end
+
       private
 
       def condition

@@ -47,6 +47,9 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
   const dirty = draft !== undefined;
   const faults = preview.data?.faults ?? [];
   const titled = rule.title.trim() !== "";
+  // A rule without a title is saved under the one that its sentence gives it.
+  const proposal = titled ? undefined : preview.data?.title;
+  const missing = proposal ? faults.filter((fault) => fault.pointer !== "/title") : faults;
   const onKeyDown = (event: KeyboardEvent) => {
     if (readOnly || !isUndo(event)) return;
     event.preventDefault();
@@ -65,12 +68,14 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
   // What the preview says may still be about the rule as it was a moment ago; then the server judges it on keeping.
   const current = settled === rule && !preview.isFetching && !preview.isPlaceholderData;
   const keep = () => {
-    if ((faults.length === 0 || !current) && titled) {
+    if ((missing.length === 0 || !current) && (titled || (proposal && current))) {
       setTried(!current);
-      saving.save(draft?.etag ?? null);
+      const named = titled ? rule : { ...rule, title: proposal ?? "" };
+      if (!titled) edit.set({ title: named.title });
+      saving.save(draft?.etag ?? null, named);
     } else {
       setTried(true);
-      show(partOf(faults[0]));
+      show(partOf(missing[0]));
     }
   };
   const sentence = dirty ? (told.length > 0 ? told : lastWords) : (view?.sentence ?? []);
@@ -128,15 +133,16 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
             rule={rule}
             type={type}
             catalogue={catalogue.data}
-            faults={faults}
+            faults={missing}
+            proposal={proposal}
             remarks={dirty ? (preview.data?.remarks ?? []) : []}
-            changed={!readOnly && dirty && faults.length === 0 ? (preview.data?.changed ?? []) : []}
+            changed={!readOnly && dirty && missing.length === 0 ? (preview.data?.changed ?? []) : []}
             tried={tried}
             onChange={edit.set}
             onKind={edit.setKind}
           />
         </fieldset>
-        {!readOnly && dirty && preview.data && faults.length === 0 && (
+        {!readOnly && dirty && preview.data && missing.length === 0 && (
           <ChangedCells cells={preview.data.changed} type={type} pending={preview.isFetching} />
         )}
         {preview.error ? <ProblemNotice error={preview.error} /> : null}
@@ -145,9 +151,9 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
           <div className="actions">
             {dirty && (
               <Consequences
-                rule={settled}
+                rule={settled && proposal ? { ...settled, title: proposal } : settled}
                 current={settled === rule}
-                sound={preview.data !== undefined && faults.length === 0 && titled}
+                sound={preview.data !== undefined && missing.length === 0}
               />
             )}
             <Button type="primary" loading={saving.busy} disabled={!dirty} onClick={keep}>
@@ -156,9 +162,9 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
             <Button disabled={!dirty} onClick={discard}>
               Discard draft
             </Button>
-            {dirty && (faults.length > 0 || !titled) && (
+            {dirty && missing.length > 0 && (
               <span className="soft">
-                Incomplete: {faults.length < 2 ? "one part is" : "some parts are"} missing
+                Incomplete: {missing.length < 2 ? "one part is" : "some parts are"} missing
                 {tried ? " or wrong" : ""}.
               </span>
             )}

@@ -23,6 +23,8 @@ type Props = {
   catalogue: Catalogue;
   faults: Fault[];
   remarks: string[];
+  /** The title that the rule is saved under while it has none. */
+  proposal: string | undefined;
   /** Cells of the map that the edit changes. */
   changed: RulePreview["changed"];
   /** Has someone tried to keep the rule? Then all that is wrong is told, touched or not. */
@@ -33,7 +35,7 @@ type Props = {
 
 /** The parts of a rule, in the order in which its sentence reads. */
 export function RuleParts(props: Props) {
-  const { rule, type, catalogue, faults, remarks, changed, tried, onChange, onKind } = props;
+  const { rule, type, catalogue, faults, remarks, proposal, changed, tried, onChange, onKind } = props;
   const { vocabulary } = catalogue;
   const domain = domainOf(catalogue, type);
   const { when } = rule;
@@ -45,8 +47,9 @@ export function RuleParts(props: Props) {
           value={rule.title}
           maxLength={200}
           onChange={(event) => onChange({ title: event.target.value })}
-          placeholder="Short description"
+          placeholder={proposal ?? "Short description"}
         />
+        {proposal && <div className="hint">If you leave this empty, the title above is used.</div>}
         {remarks.map((remark) => (
           <div className="hint" key={remark}>
             {remark}

@@ -20,6 +20,7 @@ export function SentenceWords({
           <span
             key={key}
             role="button"
+            className={segment.blank ? "blank" : undefined}
             tabIndex={0}
             onClick={() => onPart(part)}
             onKeyDown={(event) => event.key === "Enter" && onPart(part)}

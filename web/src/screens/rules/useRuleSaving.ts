@@ -37,15 +37,16 @@ export function useRuleSaving(name: string, rule: Rule | undefined, onDone: (id:
   const changing = api.useMutation("put", "/api/rules/{id}", { onSuccess: kept, onError: refused });
   const removing = api.useMutation("delete", "/api/rules/{id}", { onSuccess: removed });
 
-  /** etag: the version the edit started from; null for a new rule. */
-  const save = (etag: string | null) => {
-    if (!rule) return;
-    if (etag === null) making.mutate({ body: { rule } });
+  /** etag: the version the edit started from; null for a new rule. titled: the rule with a title, where it had none. */
+  const save = (etag: string | null, titled?: Rule) => {
+    const sent = titled ?? rule;
+    if (!sent) return;
+    if (etag === null) making.mutate({ body: { rule: sent } });
     else
       changing.mutate({
-        params: { path: { id: rule.id ?? "" } },
+        params: { path: { id: sent.id ?? "" } },
         headers: { "if-match": etag },
-        body: { rule },
+        body: { rule: sent },
       });
   };
   const remove = (view: RuleView) =>
