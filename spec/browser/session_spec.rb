@@ -24,6 +24,23 @@ RSpec.describe "A session that ends in the middle of work" do
     expect(page).to have_css(".rule-row.on", text: "Half written")
   end
 
+  it "leaves the page as it was behind the door, with what stood in a dialog" do
+    enter_as("mairin", at: "/catalogue?state=pending")
+    click_button("New record type")
+    expect(page).to have_css(".ant-modal input:focus")
+    keys("Frame order")
+    end_all_sessions
+    press("Add to change set")
+    expect(page).to have_text("Your session has ended. What you entered is still there")
+    expect(page).to have_no_css(".ant-modal")
+    expect(page).to have_no_text("Outgoing loan")
+    fill_in("Password", with: Server::DemoData::PASSWORD)
+    click_button("Sign in")
+    expect(page).to have_css(".ant-modal")
+    click_button("Add to change set")
+    expect(page).to have_css("h1", text: "Frame order")
+  end
+
   it "keeps what was typed into a record" do
     enter_as("tomas", at: "/records/outgoing-loan/LN-0042?mode=edit")
     form_field("borrower").find("input").set("Half typed")

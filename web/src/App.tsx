@@ -1,5 +1,5 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { lazy, useCallback, useEffect } from "react";
+import { lazy, useCallback, useEffect, useState } from "react";
 import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
 import { api, onSignedOut, server, setCsrf } from "./api/client";
 import type { Session } from "./api/types";
@@ -75,18 +75,30 @@ function admit(session: Session): void {
 export function App() {
   const client = useQueryClient();
   const session = api.useQuery("get", "/api/session", {}, { staleTime: Infinity });
-  // A session that ran out leads to the door and back to the same page; unsaved edits are kept in the browser.
+  const [last, setLast] = useState<Session>();
+  if (session.data?.account && session.data !== last) setLast(session.data);
+  // When a session has ended, the door stands before the page, which is as it was when the same person comes back.
   useEffect(() => onSignedOut(() => void client.invalidateQueries({ queryKey: SESSION })), [client]);
   useEffect(() => onLeftElsewhere(() => window.location.assign("/")), []);
   const enter = useCallback(
     (found: Session) => {
+      const other = last?.account && last.account.login !== found.account?.login;
       admit(found);
+      // Nothing of the page may stay for another person.
+      if (other) {
+        window.location.reload();
+        return;
+      }
       // What was fetched for someone else must not be shown to this person.
-      client.removeQueries({ predicate: (fetched) => fetched.queryKey[1] !== SESSION[1] });
+      const rest = {
+        predicate: (fetched: { queryKey: readonly unknown[] }) => fetched.queryKey[1] !== SESSION[1],
+      };
+      if (last) void client.invalidateQueries(rest);
+      else client.removeQueries(rest);
       client.setQueryData(SESSION, found);
       if (window.location.pathname === "/setup") window.history.replaceState(null, "", "/");
     },
-    [client],
+    [client, last],
   );
   const leave = useCallback(() => {
     wipe();
@@ -100,11 +112,16 @@ export function App() {
   const { error, refetch }: { error: unknown; refetch: () => unknown } = session;
   if (error) return <ProblemNotice error={error} onAgain={() => void refetch()} />;
   if (!session.data) return <Loading />;
-  const { account } = session.data;
-  if (!account) return <SignIn setup={session.data.setup_needed} onDone={enter} />;
+  const ended = !session.data.account;
+  const account = session.data.account ?? last?.account;
+  const door = ended && <SignIn setup={session.data.setup_needed} ended={account?.login} onDone={enter} />;
+  if (!account) return door;
   return (
     <AccountContext.Provider value={{ account, leave }}>
-      <RouterProvider router={account.abilities.includes("read") ? administration : recordUse} />
+      {door}
+      <div className={ended ? "behind-the-door" : "inside"} hidden={ended}>
+        <RouterProvider router={account.abilities.includes("read") ? administration : recordUse} />
+      </div>
     </AccountContext.Provider>
   );
 }

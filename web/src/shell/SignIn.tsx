@@ -3,9 +3,16 @@ import { useState, type SyntheticEvent } from "react";
 import { api, ProblemError } from "../api/client";
 import type { Session } from "../api/types";
 
+type Props = {
+  setup: boolean;
+  /** Sign-in name of the person whose session has ended while a page was open. */
+  ended?: string | undefined;
+  onDone: (session: Session) => void;
+};
+
 /** The door: sign in, or make the first administrator with the link that was printed. */
-export function SignIn({ setup, onDone }: { setup: boolean; onDone: (session: Session) => void }) {
-  const [login, setLogin] = useState("");
+export function SignIn({ setup, ended, onDone }: Props) {
+  const [login, setLogin] = useState(ended ?? "");
   const [name, setName] = useState("");
   const [password, setPassword] = useState("");
   const token = window.location.hash.slice(1);
@@ -31,7 +38,11 @@ export function SignIn({ setup, onDone }: { setup: boolean; onDone: (session: Se
           Cobalt Ledger
         </h1>
         <p>
-          {setup ? "Create the first administrator." : "Who may see, edit, mask or lock each field, and why."}
+          {setup
+            ? "Create the first administrator."
+            : ended
+              ? "Your session has ended. What you entered is still there: sign in to continue."
+              : "Who may see, edit, mask or lock each field, and why."}
         </p>
         {setup && !token && (
           <div className="notice">
@@ -55,7 +66,7 @@ export function SignIn({ setup, onDone }: { setup: boolean; onDone: (session: Se
             value={login}
             onChange={(event) => setLogin(event.target.value)}
             autoComplete="username"
-            autoFocus
+            autoFocus={!ended}
             required
           />
         </label>
@@ -65,6 +76,7 @@ export function SignIn({ setup, onDone }: { setup: boolean; onDone: (session: Se
             value={password}
             onChange={(event) => setPassword(event.target.value)}
             autoComplete={setup ? "new-password" : "current-password"}
+            autoFocus={ended !== undefined}
             required
             minLength={setup ? 10 : 1}
           />
