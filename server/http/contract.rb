@@ -28,6 +28,9 @@ module Server
       # What someone has to be allowed before anything of the body is read: Symbol or nil.
       def ability = spec["x-ability"]&.to_sym
 
+      # Is it asked by pages by themselves, so that it is no sign that somebody is there?
+      def quiet? = spec["x-quiet"] == true
+
       # Is it for the process beside the server?
       def heavy? = spec["x-heavy"] == true
 

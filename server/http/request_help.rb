@@ -97,7 +97,7 @@ module Server
       Current.change_set = Chosen.change_set(request.env)
       return enter_program if request.env["HTTP_AUTHORIZATION"] || @operation.programs_only?
 
-      @session = Session.of(request.cookies[COOKIE])
+      @session = Session.of(request.cookies[COOKIE], in_use: !@operation.quiet?)
       Current.asked_by(account)
       unless @operation.public?
         signed_in!

@@ -33,12 +33,12 @@ module Server
       # Removes those that are over. now: Time.
       def drop_ended(now) = where(expires_at: ..now).or(where(last_seen_at: ..(now - IDLE))).delete_all
 
-      # The live session of a token, with its account, or nil.
-      def of(token)
+      # The live session of a token, with its account, or nil. in_use: is somebody there, or does a page ask by itself?
+      def of(token, in_use: true)
         return nil if token.nil? || token.empty?
 
         found = looked_up(digest(token))
-        found if found&.live?(Time.now)
+        found if found&.live?(Time.now, in_use)
       end
 
       # What is kept of a token, so that reading the table lets no one in.
@@ -69,11 +69,11 @@ module Server
       end
     end
 
-    # now: Time. Notes that it is in use.
-    def live?(now)
+    # now: Time. Notes that it is in use, where it is.
+    def live?(now, in_use)
       return false unless expires_at > now && last_seen_at > now - IDLE
 
-      note(now) if last_seen_at < now - NOTE
+      note(now) if in_use && last_seen_at < now - NOTE
       true
     end
 

@@ -77,8 +77,9 @@ export function App() {
   const session = api.useQuery("get", "/api/session", {}, { staleTime: Infinity });
   const [last, setLast] = useState<Session>();
   if (session.data?.account && session.data !== last) setLast(session.data);
+  const renew = useCallback(() => void client.invalidateQueries({ queryKey: SESSION }), [client]);
   // When a session has ended, the door stands before the page, which is as it was when the same person comes back.
-  useEffect(() => onSignedOut(() => void client.invalidateQueries({ queryKey: SESSION })), [client]);
+  useEffect(() => onSignedOut(renew), [renew]);
   useEffect(() => onLeftElsewhere(() => window.location.assign("/")), []);
   const enter = useCallback(
     (found: Session) => {
@@ -93,8 +94,7 @@ export function App() {
       const rest = {
         predicate: (fetched: { queryKey: readonly unknown[] }) => fetched.queryKey[1] !== SESSION[1],
       };
-      if (last) void client.invalidateQueries(rest);
-      else client.removeQueries(rest);
+      if (!last) client.removeQueries(rest);
       client.setQueryData(SESSION, found);
       if (window.location.pathname === "/setup") window.history.replaceState(null, "", "/");
     },
@@ -117,7 +117,7 @@ export function App() {
   const door = ended && <SignIn setup={session.data.setup_needed} ended={account?.login} onDone={enter} />;
   if (!account) return door;
   return (
-    <AccountContext.Provider value={{ account, leave }}>
+    <AccountContext.Provider value={{ account, leave, renew, ended }}>
       {door}
       <div className={ended ? "behind-the-door" : "inside"} hidden={ended}>
         <RouterProvider router={account.abilities.includes("read") ? administration : recordUse} />

@@ -1,5 +1,6 @@
 import { MutationCache, QueryClient, type Query } from "@tanstack/react-query";
 import { ProblemError } from "./client";
+import { noteHowThingsStand } from "./pulse";
 
 /** Addresses under which something is only tried, or kept for one person: nothing that others see changes. */
 const HARMLESS = [
@@ -27,10 +28,11 @@ export function makeQueryClient(): QueryClient {
       queries: { retry: (count, error) => count < 2 && error instanceof ProblemError && error.status === 0 },
     },
     mutationCache: new MutationCache({
-      onSuccess: (_data, _variables, _context, mutation) => {
+      onSuccess: async (_data, _variables, _context, mutation) => {
         const stale = madeStale(pathOf(mutation.options.mutationKey));
-        if (!stale) return undefined;
-        return client.invalidateQueries({ predicate: (fetched: Query) => stale(pathOf(fetched.queryKey)) });
+        if (!stale) return;
+        await noteHowThingsStand();
+        await client.invalidateQueries({ predicate: (fetched: Query) => stale(pathOf(fetched.queryKey)) });
       },
     }),
   });

@@ -9,6 +9,7 @@ import { Loading } from "../shared/Loading";
 import { useShade } from "../theme/shade";
 import { useAccount } from "./account";
 import { OwnPassword } from "./OwnPassword";
+import { useWhatHappensElsewhere } from "./useWhatHappensElsewhere";
 
 const PAGES = [
   ["/map", "Map"],
@@ -40,6 +41,7 @@ export function Shell() {
 function Pages() {
   const { account, leave, may } = useAccount();
   const search = useQuestionSearch();
+  useWhatHappensElsewhere();
   const { shade, flip } = useShade();
   const [password, setPassword] = useState(false);
   const reads = may("read");
