@@ -101,6 +101,36 @@ RSpec.describe "By keyboard alone" do
     expect(page).to have_current_path(/mode=view/)
   end
 
+  it "finds pages, commands, rules, fields, people and records by a few letters, and begins a rule from sign-in" do
+    enter_as("mairin", at: "/map?type=outgoing-loan")
+    expect(page).to have_css("td[aria-label^='Loan number, Registrar']")
+    { "fees bel" => ["Fees belong to Finance", /rule=ol-fees-belong-to-finance/],
+      "telepho" => ["Telephone", /reach=field%3Aoutgoing-loan%3Aborrower_telephone/],
+      "zdenek" => ["Zdeněk Trelawney", %r{/people/zdenek.trelawney}],
+      "LN-0042" => ["LN-0042", %r{/records/outgoing-loan/LN-0042}], "journ" => ["Journal", %r{/journal}] }
+      .each do |typed, (name, address)|
+        keys([:control, "k"])
+        expect(page).to have_css(".ant-modal input[role=combobox]:focus")
+        keys(typed)
+        expect(page).to have_css("[role=option][aria-selected=true]", text: name)
+        keys(:enter)
+        expect(page).to have_current_path(address)
+        expect(page).to have_no_css(".finder")
+      end
+    keys([:control, "k"])
+    expect(page).to have_css(".ant-modal input[role=combobox]:focus")
+    keys("rule")
+    expect_no_barrier
+    keys(:down, :enter)
+    expect(page).to have_css("aside[aria-label='Rule'] h1", text: "New rule")
+    keys([:control, "k"])
+    expect(page).to have_css(".ant-modal input[role=combobox]:focus")
+    keys("nothing such")
+    expect(page).to have_text("Nothing found.")
+    keys(:escape)
+    expect(page).to have_no_css(".finder")
+  end
+
   it "edits and saves a record" do
     enter_as("ilka", at: "/records/outgoing-loan/LN-0042?mode=edit")
     expect(page).to have_css(".form-row[data-field='borrower_telephone'] input")

@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module Server
-  # How things stand for somebody, as a digest that pages ask for every few seconds: what others do reaches a page that is
-  # open. It covers nothing of records.
+  # How things stand for somebody, as a digest that pages ask for every few seconds, so that what others do reaches a
+  # page that is open. It covers nothing of records.
   module Pulse
     module_function
 

@@ -4,7 +4,8 @@ module Server
   # Edits of people, roles, groups, departments and units by hand: first what they do to whom, then kept, all or none.
   # People count at once, by the policy in force.
   class DirectoryEditor
-    # edits: Array of {"list", "id", "after" => the item of the directory document, left out where it goes}.
+    # edits: Array of {"list", "id", "new" => true where there must be none yet, "after" => the item of the directory
+    # document, left out where it goes}.
     def initialize(edits)
       @edits = edits
     end
@@ -52,8 +53,17 @@ module Server
       id, after = edit.values_at("id", "after")
       raise CobaltLedger::BadInput.at("/after/id", "keeps its identifier") if after && after["id"] != id
 
+      refuse_taken(document, edit) if edit["new"]
       CobaltLedger::Changes::DocumentEdits.put(
         document[edit["list"]] || [], CobaltLedger::Changes::Edit.new(kind: edit["list"], id: id, after: after)
+      )
+    end
+
+    # Nobody is replaced by somebody of the same identifier.
+    def refuse_taken(document, edit)
+      there = (document[edit["list"]] || []).find { |item| item["id"] == edit["id"] } or return
+      raise CobaltLedger::BadInput.at(
+        "/id", "“#{edit['id']}” is already the identifier of #{there['name']}. Choose another identifier"
       )
     end
   end

@@ -18,18 +18,18 @@ export const useOverview = () =>
     { refetchInterval: (fetched) => (fetched.state.data?.proving ? PROVING : false) },
   );
 
-export const useCatalogue = (state: PolicyState) =>
-  api.useQuery("get", "/api/catalogue", { params: { query: { state } } }, CALM);
+export const useCatalogue = (state: PolicyState, enabled = true) =>
+  api.useQuery("get", "/api/catalogue", { params: { query: { state } } }, { ...CALM, enabled });
 
 export const useDirectory = () => api.useQuery("get", "/api/directory", {}, CALM);
 
 /** Users whose name, address or identifier holds the text; within: "role:courier" and the like. */
-export const usePeople = (search: string, within = "", page = 1, perPage = 50) =>
+export const usePeople = (search: string, within = "", page = 1, perPage = 50, enabled = true) =>
   api.useQuery(
     "get",
     "/api/people",
     { params: { query: { search, within, page, per_page: perPage } } },
-    { placeholderData: keepPreviousData },
+    { placeholderData: keepPreviousData, enabled },
   );
 
 /** Rules of a record type, all of them at once. */

@@ -49,6 +49,13 @@ export type OwnWord = keyof typeof WORDS;
 /** Keys that do something, by where. */
 export const SHORTCUTS: { where: string; keys: [string, string][] }[] = [
   {
+    where: "Everywhere",
+    keys: [
+      ["Control and K", "finds a page, command, rule, field, person or record by name"],
+      ["Escape", "closes the dialog or list in front"],
+    ],
+  },
+  {
     where: "Map",
     keys: [
       ["Arrow keys", "move from cell to cell"],

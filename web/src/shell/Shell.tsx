@@ -8,6 +8,8 @@ import { useQuestion, useQuestionSearch } from "../question/useQuestion";
 import { Loading } from "../shared/Loading";
 import { useShade } from "../theme/shade";
 import { useAccount } from "./account";
+import { FindButton } from "./finder/FindButton";
+import { useAtHand } from "./finder/useAtHand";
 import { OwnPassword } from "./OwnPassword";
 import { useWhatHappensElsewhere } from "./useWhatHappensElsewhere";
 
@@ -46,6 +48,14 @@ function Pages() {
   const [password, setPassword] = useState(false);
   const reads = may("read");
   const pages = PAGES.filter(([path]) => (path === "/records" ? account.person : reads));
+  const atHand = useAtHand(
+    [
+      ...pages,
+      ...(account.person ? [["/messages", "Messages"] as const] : []),
+      ...(reads ? [["/help", "Help"] as const] : []),
+    ],
+    () => setPassword(true),
+  );
   return (
     <div className={reads ? "shell" : "shell narrow"}>
       <a className="skip" href="#page" onClick={toThePage}>
@@ -66,6 +76,7 @@ function Pages() {
         </nav>
         <div className="right">
           {reads && <Standing search={search} />}
+          <FindButton atHand={atHand} />
           {account.person && <Link to="/messages">Messages</Link>}
           {reads && <Link to={{ pathname: "/help", search }}>Help</Link>}
           <button type="button" onClick={flip}>

@@ -36,7 +36,8 @@ module CobaltLedger
         # word: an identifier, a title or another word for a kind, whatever its case. Returns the kind's name, or nil.
         def named(word)
           wanted = plain(word)
-          members.find { |name, kind| [name, kind.title, *kind.other_words].any? { |each| plain(each) == wanted } }&.first
+          found = members.find { |name, kind| [name, kind.title, *kind.other_words].any? { |each| plain(each) == wanted } }
+          found&.first
         end
 
         # The family decides which comparisons and masks suit.

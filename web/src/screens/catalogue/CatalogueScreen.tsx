@@ -4,6 +4,7 @@ import { useSearchParams } from "react-router";
 import { fileAddress } from "../../api/client";
 import { useCatalogue, usePeople } from "../../api/queries";
 import type { Catalogue, RecordType } from "../../api/types";
+import { useBegin } from "../../question/useBegin";
 import { StateSwitch } from "../../question/StateSwitch";
 import { useSubject } from "../../question/useSubject";
 import { counted } from "../../shared/counted";
@@ -35,6 +36,10 @@ export default function CatalogueScreen() {
   const [importing, setImporting] = useState(false);
   const [making, setMaking] = useState(false);
   const data = catalogue.data;
+  useBegin("record-type", may("edit") && data !== undefined, () => {
+    change({ state: "pending" });
+    setMaking(true);
+  });
   return (
     <>
       <main className="page">

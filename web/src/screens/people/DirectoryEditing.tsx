@@ -1,5 +1,5 @@
 import { App, Button } from "antd";
-import type { ReactNode } from "react";
+import { useEffect, type ReactNode } from "react";
 import { api } from "../../api/client";
 import type { DirectoryEdit } from "../../api/types";
 import { ProblemNotice } from "../../shared/ProblemNotice";
@@ -17,7 +17,10 @@ type Props = {
   onlyTold?: boolean;
 };
 
-/** People edited beside the list: what is edited, then what that does to whom, and then, on a second press, kept. */
+/** Milliseconds without an edit before what the edits do is told. */
+const CALM = 500;
+
+/** People edited beside the list: what is edited, and what that does to whom; what was told can be saved. */
 export function DirectoryEditing({ title, edits, children, onClose, onKept, onlyTold }: Props) {
   const stillHere = useStillHere();
   const { message } = App.useApp();
@@ -31,9 +34,19 @@ export function DirectoryEditing({ title, edits, children, onClose, onKept, only
       if (stillHere()) onClose();
     },
   });
+  const { mutate: tell } = telling;
+  const { reset } = keeping;
+  useEffect(() => {
+    if (asked === "[]") return undefined;
+    const timer = setTimeout(() => {
+      reset();
+      tell({ body: { edits: JSON.parse(asked) as DirectoryEdit[] } });
+    }, CALM);
+    return () => clearTimeout(timer);
+  }, [asked, tell, reset]);
   const told =
     telling.data && JSON.stringify(telling.variables.body.edits) === asked ? telling.data : undefined;
-  const error: unknown = keeping.error ?? telling.error;
+  const error: unknown = edits.length > 0 ? (keeping.error ?? telling.error) : null;
   return (
     <aside className="side" aria-label={title}>
       <div className="editor stack">
@@ -53,29 +66,19 @@ export function DirectoryEditing({ title, edits, children, onClose, onKept, only
             <Sentences sentences={told.sentences} />
           </section>
         )}
-        <div className="actions">
-          {told && !onlyTold ? (
+        {!onlyTold && (
+          <div className="actions">
             <Button
               type="primary"
               loading={keeping.isPending}
-              onClick={() => keeping.mutate({ body: { edits, version: told.version } })}
+              disabled={!told}
+              onClick={() => told && keeping.mutate({ body: { edits, version: told.version } })}
             >
               Save
             </Button>
-          ) : (
-            <Button
-              type="primary"
-              loading={telling.isPending}
-              disabled={edits.length === 0}
-              onClick={() => {
-                keeping.reset();
-                telling.mutate({ body: { edits } });
-              }}
-            >
-              Preview effect
-            </Button>
-          )}
-        </div>
+            {edits.length > 0 && !told && !error && <span className="soft">calculating the effect …</span>}
+          </div>
+        )}
       </div>
     </aside>
   );

@@ -4,6 +4,7 @@ import { Link } from "react-router";
 import { server } from "../../api/client";
 import { useDirectory, usePeople } from "../../api/queries";
 import type { Directory, DirectoryNode, User } from "../../api/types";
+import { useBegin } from "../../question/useBegin";
 import { useQuestionSearch } from "../../question/useQuestion";
 import { withPart } from "../../question/withPart";
 import { ImportPanel } from "../../shared/ImportPanel";
@@ -19,6 +20,7 @@ import { MembersEditor } from "./MembersEditor";
 import { NodeEditor } from "./NodeEditor";
 import { PersonEditor } from "./PersonEditor";
 import { Programs } from "./Programs";
+import { SeveralPeople } from "./SeveralPeople";
 import { SignIns } from "./SignIns";
 
 const PAGE = 50;
@@ -38,6 +40,7 @@ export default function PeopleScreen() {
   const questionSearch = useQuestionSearch();
   const [editing, setEditing] = useState<Editing>(null);
   const close = () => setEditing(null);
+  useBegin("person", may("import") && directory.data !== undefined, () => setEditing("new"));
   const [box, setBox] = useSearchBox(text, (found) => set({ find: found }, true));
   return (
     <>
@@ -112,6 +115,7 @@ export default function PeopleScreen() {
                   </>
                 )}
                 {may("import") && <Button onClick={() => setEditing("new")}>New person</Button>}
+                {may("import") && <Button onClick={() => setEditing("several")}>Add several</Button>}
                 {may("import") && <Button onClick={() => setImporting(true)}>Import from a file</Button>}
               </span>
             </div>
@@ -266,7 +270,7 @@ function nodeOf(text: string, directory: Directory | undefined) {
 }
 
 /** What is edited beside the list: someone, a new person, who is in what is looked at, or that itself. */
-type Editing = User | "new" | "members" | { kind: Kind; node: DirectoryNode | undefined } | null;
+type Editing = User | "new" | "several" | "members" | { kind: Kind; node: DirectoryNode | undefined } | null;
 
 function Editor({
   editing,
@@ -281,6 +285,7 @@ function Editor({
   onClose: () => void;
   onMoved: (within: string) => void;
 }) {
+  if (editing === "several") return <SeveralPeople directory={directory} onClose={onClose} />;
   if (editing === "members")
     return (
       <MembersEditor

@@ -3,6 +3,7 @@ import { useState } from "react";
 import type { Directory, DirectoryEdit, DirectoryNode, User } from "../../api/types";
 import { optionHolds } from "../../shared/optionHolds";
 import { DirectoryEditing } from "./DirectoryEditing";
+import { personIdentifier } from "./peopleList";
 import { TakeOut } from "./TakeOut";
 
 const LISTS = [
@@ -32,6 +33,12 @@ export function PersonEditor({
     setLeaves(false);
     setPerson({ ...person, ...part });
   };
+  // The identifier of a new person follows the name until it is set by hand.
+  const rename = (name: string) =>
+    set({
+      name,
+      ...(!user && person.id === followed(person.name) ? { id: followed(name) } : {}),
+    });
   const named = (nodes: DirectoryNode[]) => nodes.map((node) => ({ value: node.id, label: node.name }));
   const same = user && JSON.stringify(user) === JSON.stringify(person);
   const complete = person.id.trim() !== "" && person.name.trim() !== "";
@@ -39,7 +46,7 @@ export function PersonEditor({
     ? [{ list: "users", id: person.id }]
     : same || !complete
       ? []
-      : [{ list: "users", id: person.id, after: documentOf(person) }];
+      : [{ list: "users", id: person.id, ...(user ? {} : { new: true }), after: documentOf(person) }];
   return (
     <DirectoryEditing
       title={onlyTold ? `Try changes to ${person.name}` : user ? user.name : "New person"}
@@ -49,7 +56,12 @@ export function PersonEditor({
     >
       <label className="line">
         Name
-        <Input value={person.name} maxLength={200} onChange={(event) => set({ name: event.target.value })} />
+        <Input
+          autoFocus={!user}
+          value={person.name}
+          maxLength={200}
+          onChange={(event) => rename(event.target.value)}
+        />
       </label>
       {!user && (
         <label className="line">
@@ -106,6 +118,9 @@ export function PersonEditor({
     </DirectoryEditing>
   );
 }
+
+/** The identifier that follows from a name; none from no name. */
+const followed = (name: string): string => (name.trim() === "" ? "" : personIdentifier(name, []));
 
 /** A person as the directory document has them: without what says nothing. */
 export function documentOf(person: User): Record<string, unknown> {

@@ -3,6 +3,7 @@ import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react"
 import { Link, useSearchParams } from "react-router";
 import { useRules } from "../../api/queries";
 import type { RuleView } from "../../api/types";
+import { useBegin } from "../../question/useBegin";
 import { QuestionStrip } from "../../question/QuestionStrip";
 import { useQuestionSearch } from "../../question/useQuestion";
 import { useSubject } from "../../question/useSubject";
@@ -80,6 +81,7 @@ export default function RulesScreen() {
         }),
       );
   };
+  useBegin("rule", type !== undefined, addRule);
   return (
     <>
       <QuestionStrip who="audiences" />
