@@ -36,8 +36,9 @@ module CobaltLedger
         # word: an identifier, a title or another word for a kind, whatever its case. Returns the kind's name, or nil.
         def named(word)
           wanted = plain(word)
-          found = members.find { |name, kind| [name, kind.title, *kind.other_words].any? { |each| plain(each) == wanted } }
-          found&.first
+          members.find do |name, kind|
+            [name, kind.title, *kind.other_words].any? { |each| plain(each) == wanted }
+          end&.first
         end
 
         # The family decides which comparisons and masks suit.
