@@ -73,7 +73,11 @@ module Server
     register Routes::Records
     register Routes::RecordActions
 
-    # The front end: a file where there is one, the page itself for every other address.
+    # First parts of the addresses that the front end has pages for.
+    PAGES = %w[map rules rehearsal findings precedence changes catalogue people journal help messages records
+               setup].freeze
+
+    # The front end: a file where there is one, and the page itself; where there is no page, it says so.
     get "/*" do
       path = File.expand_path(File.join(DIST, request.path_info))
       if path.start_with?("#{DIST}/") && File.file?(path) && path != File.join(DIST, "index.html")
@@ -83,7 +87,8 @@ module Server
       page = File.join(DIST, "index.html")
       halt 503, "The front end is not built yet: run bin/demo or bin/serve.\n" unless File.file?(page)
       cache_control :no_cache
-      send_file page
+      first = request.path_info.split("/")[1]
+      send_file page, status: first.nil? || PAGES.include?(first) ? 200 : 404
     end
   end
 end

@@ -5,6 +5,9 @@ module Server
   module Database
     MIGRATIONS = File.expand_path("../migrations", __dir__)
 
+    # The database was written by a newer release.
+    class TooNew < StandardError; end
+
     module_function
 
     # path: file of the database, created when missing, for its owner's eyes only. Connects, and brings the tables up to
@@ -40,10 +43,17 @@ module Server
       adapter.prepend(PatientConnection) unless adapter <= PatientConnection
     end
 
-    # Brings the tables up to date.
+    # Brings the tables up to date. Raises TooNew, before anything is touched.
     def migrate
       ActiveRecord::Migration.verbose = false
-      ActiveRecord::MigrationContext.new(MIGRATIONS).migrate
+      steps = ActiveRecord::MigrationContext.new(MIGRATIONS)
+      newest = steps.migrations.map(&:version).max
+      found = steps.get_all_versions.max || 0
+      if found > newest
+        raise TooNew, "the database was written by a newer release (#{found}); this one knows up to #{newest}. " \
+                      "Install that release, or restore a backup from before the upgrade"
+      end
+      steps.migrate
     end
   end
 end

@@ -40,20 +40,9 @@ module Server
         end
 
         app.post "/api/setup" do
-          made =
-            Account.transaction do
-              unless Account.none? && SetupLink.spend(sent["token"])
-                raise Problem.new(
-                  403,
-                  "spent-link",
-                  "This link has already been used or replaced. Restart the server for a new one."
-                )
-              end
-
-              Account.create!(
-                login: sent["login"], name: sent["name"], password: sent["password"], access: "administrator"
-              )
-            end
+          made = FirstAdministrator.create!(
+            token: sent["token"], login: sent["login"], name: sent["name"], password: sent["password"]
+          )
           sign_in(made)
           json(session_view, 201)
         end

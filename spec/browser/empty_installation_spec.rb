@@ -62,7 +62,9 @@ RSpec.describe "An empty installation" do
       "No record types yet. Add one, or import a JSON Schema, a CSV list of fields or a policy document."
     )
     click_link("People")
-    expect(page).to have_text("No people yet. Add a person, or import an LDIF export or a directory document.")
+    expect(page).to have_css("tbody tr", count: 1, text: "First Person")
+    click_link("Records")
+    expect(page).to have_text("No record types yet. Add one in the Catalogue and publish it.")
     click_link("Findings")
     expect(page).to have_text("No rules here yet, so there is nothing to audit.")
     expect(page).to have_no_css(".audit-progress")

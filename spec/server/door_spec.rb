@@ -93,6 +93,13 @@ RSpec.describe "The door" do
     expect(problem).to eq("no-such-route")
   end
 
+  it "answers 200 for each page of the front end, and 404 for every other address" do
+    pages = File.read(File.join(Server::Paths::ROOT, "web/src/App.tsx")).scan(%r{path: "(/[^":]*?)/?(?::[^"]*)?"}).flatten
+    expect(pages.size).to be > 12
+    pages.uniq.each { |page| expect([page, bare(:get, page)]).to eq([page, 200]) }
+    %w[/nowhere /api2 /maps /assets/none.js /Map].each { |page| expect([page, bare(:get, page)]).to eq([page, 404]) }
+  end
+
   it "tells a database that can't do what it is asked in plain words, and goes on when it is over" do
     sign_in("mairin")
     connection = ActiveRecord::Base.connection

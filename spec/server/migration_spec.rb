@@ -24,6 +24,13 @@ RSpec.describe "Bringing a database up to date" do
     end
   end
 
+  it "is refused for one that a newer release has written, and leaves it alone" do
+    @steps.up
+    insert("schema_migrations", version: "20991231000001")
+    expect { Server::Database.migrate }.to raise_error(Server::Database::TooNew, /newer release \(20991231000001\)/)
+    expect(@steps.get_all_versions).to include(20_991_231_000_001)
+  end
+
   it "joins change sets that stood open side by side, the newest edit of a subject first" do
     times = { created_at: Time.now, updated_at: Time.now }
     insert("editions", number: 1, document: "{}", sha256: "x", published_by: "x", published_at: Time.now)

@@ -65,7 +65,8 @@ RSpec.describe "Signing in" do
       expect(call(:post, "/api/setup", made.merge(token: "wrong"))).to eq(403)
       expect(call(:post, "/api/setup", made.merge(password: "short"))).to eq(422)
       expect(call(:post, "/api/setup", made)).to eq(201)
-      expect(answer["account"]["access"]).to eq("administrator")
+      expect(answer["account"]).to include("access" => "administrator", "person" => "first.person")
+      expect(Server::PolicyStore.instance.directory.users.map(&:name)).to eq(["First Person"])
       expect(call(:post, "/api/setup", made.merge(login: "second"), csrf: answer["csrf"])).to eq(403)
       expect(Server::Account.count).to eq(1)
     end

@@ -5,6 +5,7 @@ import { api, onSignedOut, server, setCsrf } from "./api/client";
 import type { Session } from "./api/types";
 import { AccountContext } from "./shell/account";
 import { Broken } from "./shell/Broken";
+import { NotHere } from "./shell/NotHere";
 import { Shell } from "./shell/Shell";
 import { SignIn } from "./shell/SignIn";
 import { keepFor, onLeftElsewhere, wipe } from "./shared/kept";
@@ -50,7 +51,9 @@ const administration = createBrowserRouter([
       { path: "/help", element: <HelpScreen /> },
       { path: "/people/:person", element: <PersonScreen /> },
       ...records,
-      { path: "*", element: <Navigate to="/map" replace /> },
+      { path: "/", element: <Navigate to="/map" replace /> },
+      { path: "/setup", element: <Navigate to="/map" replace /> },
+      { path: "*", element: <NotHere /> },
     ],
   },
 ]);

@@ -1,6 +1,6 @@
 import { QueryClientProvider } from "@tanstack/react-query";
-import { Suspense, useMemo, useState, type MouseEvent } from "react";
-import { Link, NavLink, Outlet } from "react-router";
+import { Suspense, useEffect, useMemo, useState, type MouseEvent } from "react";
+import { Link, NavLink, Outlet, useLocation } from "react-router";
 import { chooseChangeSet } from "../api/client";
 import { useOverview } from "../api/queries";
 import { makeQueryClient } from "../api/staleness";
@@ -48,6 +48,10 @@ function Pages() {
   const [password, setPassword] = useState(false);
   const reads = may("read");
   const pages = PAGES.filter(([path]) => (path === "/records" ? account.person : reads));
+  const { pathname } = useLocation();
+  useEffect(() => {
+    document.title = titleOf(pathname);
+  }, [pathname]);
   const atHand = useAtHand(
     [
       ...pages,
@@ -108,6 +112,13 @@ function Pages() {
       </Suspense>
     </div>
   );
+}
+
+/** "LN-0042 · Records · Cobalt Ledger": what tells the tabs of a browser apart. */
+function titleOf(pathname: string): string {
+  const [first = "", ...rest] = pathname.split("/").filter(Boolean);
+  const page = first.charAt(0).toUpperCase() + first.slice(1);
+  return [rest.at(-1), page, "Cobalt Ledger"].filter(Boolean).join(" · ");
 }
 
 /** Moves the focus past the band, to what the page begins with. */

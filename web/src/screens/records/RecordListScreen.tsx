@@ -1,7 +1,7 @@
 import { keepPreviousData } from "@tanstack/react-query";
 import { App, Button, Dropdown, Input } from "antd";
 import { useState } from "react";
-import { useNavigate, useParams } from "react-router";
+import { Link, useNavigate, useParams } from "react-router";
 import { api, server } from "../../api/client";
 import { Loading } from "../../shared/Loading";
 import { Pager } from "../../shared/Pager";
@@ -65,7 +65,17 @@ export default function RecordListScreen() {
               onAgain={() => void (types.error ? types.refetch() : list.refetch())}
             />
           ) : null}
-          {types.data && !type && <div className="empty">No record types yet.</div>}
+          {types.data && !type && (
+            <div className="empty">
+              No record types yet.
+              {may("edit") && (
+                <>
+                  {" "}
+                  Add one in the <Link to="/catalogue">Catalogue</Link> and publish it.
+                </>
+              )}
+            </div>
+          )}
           {type && (
             <div className="head">
               <h1>{type.plural}</h1>
