@@ -71,9 +71,8 @@ begin
   Server::Contract.instance
 rescue Errno::EADDRINUSE
   stop_with("port #{options[:port]} is in use. Choose another with --port")
-rescue Errno::EACCES, Errno::EADDRNOTAVAIL, Errno::ENOENT, Errno::EROFS, Errno::ENOSPC, SocketError => e
-  stop_with(e.message)
-rescue Server::Database::TooNew => e
+rescue Errno::EACCES, Errno::EADDRNOTAVAIL, Errno::ENOENT, Errno::EROFS, Errno::ENOSPC, SocketError,
+       Server::Database::TooNew => e
   stop_with(e.message)
 rescue ActiveRecord::ActiveRecordError, SQLite3::Exception => e
   stop_with(Server::DatabaseTrouble.line(e) || "the database can't be opened (#{e.class})")

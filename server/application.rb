@@ -88,7 +88,9 @@ module Server
       halt 503, "The front end is not built yet: run bin/demo or bin/serve.\n" unless File.file?(page)
       cache_control :no_cache
       first = request.path_info.split("/")[1]
-      send_file page, status: first.nil? || PAGES.include?(first) ? 200 : 404
+      send_file page if first.nil? || PAGES.include?(first)
+      content_type :html
+      halt 404, File.read(page)
     end
   end
 end

@@ -94,9 +94,14 @@ RSpec.describe "The door" do
   end
 
   it "answers 200 for each page of the front end, and 404 for every other address" do
-    pages = File.read(File.join(Server::Paths::ROOT, "web/src/App.tsx")).scan(%r{path: "(/[^":]*?)/?(?::[^"]*)?"}).flatten
+    routes = File.read(File.join(Server::Paths::ROOT, "web/src/App.tsx"))
+    pages = routes.scan(%r{path: "(/[^":]*?)/?(?::[^"]*)?"}).flatten
     expect(pages.size).to be > 12
     pages.uniq.each { |page| expect([page, bare(:get, page)]).to eq([page, 200]) }
+    since = { HTTP_IF_MODIFIED_SINCE: @met.headers.transform_keys(&:downcase).fetch("last-modified") }
+    expect(bare(:get, "/map", **since)).to eq(304)
+    expect(bare(:get, "/nowhere", **since)).to eq(404)
+    expect(@met.body).to include("<div id=\"root\">")
     %w[/nowhere /api2 /maps /assets/none.js /Map].each { |page| expect([page, bare(:get, page)]).to eq([page, 404]) }
   end
 
