@@ -7,12 +7,13 @@ import {
   type KeyboardEvent,
   type MouseEvent,
   type PointerEvent,
+  type ReactNode,
 } from "react";
 import type { AccessMap, BaselineView, RecordType } from "../../api/types";
 import { Glyph } from "../../ink/Glyph";
 import { BaselineRow } from "./BaselineRow";
 import { cellWords } from "../../ink/levels";
-import { beyondFields, subjectName } from "../../shared/subjects";
+import { subjectName } from "../../shared/subjects";
 import {
   cellsOf,
   drawn,
@@ -32,6 +33,10 @@ type Props = {
   onSelect: (selection: Selection | null) => void;
   onOpen: (field: string, column: string) => void;
   opened: { field: string; column: string } | null;
+  /** Stands over the names of the rows. */
+  corner: ReactNode;
+  /** Stands in the heading over the actions on the record. */
+  recordTools: ReactNode;
   /** Baselines that are shown under the fields they speak of. */
   baselines: BaselineView[];
 };
@@ -41,7 +46,8 @@ type Props = {
  * the headings, for whole rows, columns and sections. Arrow keys move, Shift extends, Control goes over cells without
  * selecting, the space bar takes one up or gives it back, Enter opens the reasoning.
  */
-export function Grid({ map, type, busy, selection, onSelect, onOpen, opened, baselines }: Props) {
+export function Grid(props: Props) {
+  const { map, type, busy, selection, onSelect, onOpen, opened, corner, recordTools, baselines } = props;
   const table = useRef<HTMLTableElement>(null);
   const dragging = useRef(false);
   // A press without a modifier key: let go of where it began, it opens the cell.
@@ -145,11 +151,7 @@ export function Grid({ map, type, busy, selection, onSelect, onOpen, opened, bas
       >
         <thead>
           <tr>
-            <th className="corner">
-              {map.rows.filter((row) => !beyondFields(row.field)).length} fields
-              <br />
-              {map.columns.length} {map.columns.length === 1 ? "audience" : "audiences"}
-            </th>
+            <th className="corner">{corner}</th>
             {map.columns.map((column, index) => (
               <th
                 key={column.key}
@@ -183,7 +185,7 @@ export function Grid({ map, type, busy, selection, onSelect, onOpen, opened, bas
                     {entry.name}
                   </Heading>
                 </th>
-                <td colSpan={map.columns.length} />
+                <td colSpan={map.columns.length}>{entry.id === RECORD && recordTools}</td>
               </tr>
             ) : (
               <Fragment key={entry.field}>

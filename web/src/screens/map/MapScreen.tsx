@@ -18,10 +18,13 @@ import { ProblemNotice } from "../../shared/ProblemNotice";
 import { beyondFields } from "../../shared/subjects";
 import { useAccount } from "../../shell/account";
 import { freshKey, keepDraft } from "../rules/drafts";
+import { counted } from "../../shared/counted";
 import { useSource } from "../../shared/useSource";
+import { FindField } from "./FindField";
 import { Grid } from "./Grid";
 import { ReasoningPanel } from "./ReasoningPanel";
 import { cellsOf, rulesFromSelection, type Selection } from "./selection";
+import { useShownRows } from "./useShownRows";
 
 /** Fields against audiences: the access map, with the reasoning of a cell beside it. */
 export default function MapScreen() {
@@ -52,13 +55,15 @@ export default function MapScreen() {
       placeholderData: (previous) => (previous?.record_type === question.type ? previous : undefined),
     },
   );
+  const rows = useShownRows(map.data, type);
+  const { shown } = rows;
   const size = useMemo(() => cellsOf(selection).size, [selection]);
   const rules = useMemo(
     () =>
-      selection && type && map.data
-        ? rulesFromSelection(selection, type, map.data, question.mode, question.audiences.length === 0)
+      selection && type && shown
+        ? rulesFromSelection(selection, type, shown, question.mode, question.audiences.length === 0)
         : [],
-    [selection, type, map.data, question.mode, question.audiences],
+    [selection, type, shown, question.mode, question.audiences],
   );
   const makeRules = () => {
     // Each a draft of its own, of which the first is opened.
@@ -99,10 +104,36 @@ export default function MapScreen() {
             )}
             <MadeUp names={map.data?.made_up} />
             {!map.data && !map.error && type && <Loading what="Calculating the map" />}
-            {map.data && type && (
+            {shown && type && (
               <Grid
-                map={map.data}
+                map={shown}
                 type={type}
+                corner={
+                  <FindField
+                    find={rows.find}
+                    onFind={(text) => {
+                      setSelection(null);
+                      rows.onFind(text);
+                    }}
+                    counts={[
+                      counted(shown.rows.filter((row) => !beyondFields(row.field)).length, "field"),
+                      counted(shown.columns.length, "audience"),
+                    ]}
+                  />
+                }
+                recordTools={
+                  <button
+                    type="button"
+                    className="plain"
+                    aria-expanded={rows.unfolded}
+                    onClick={() => {
+                      setSelection(null);
+                      rows.onUnfold(!rows.unfolded);
+                    }}
+                  >
+                    {rows.unfolded ? "hide actions" : `show ${counted(rows.actions, "action")}`}
+                  </button>
+                }
                 busy={map.isFetching}
                 selection={selection}
                 onSelect={setSelection}
