@@ -26,10 +26,6 @@ module Server
             "people" => PolicyStore.instance.directory.users.size, **gone
           )
         end
-
-        app.get "/api/pulse" do
-          json("edition" => Edition.newest.number, "state" => Pulse.of(account))
-        end
         app.helpers Help
       end
 

@@ -39,6 +39,11 @@ module Server
           json(session_view)
         end
 
+        # Asked by pages that are open, every few seconds.
+        app.get "/api/session/pulse" do
+          json("edition" => Edition.newest.number, "state" => Pulse.of(account))
+        end
+
         app.post "/api/setup" do
           made = FirstAdministrator.create!(
             token: sent["token"], login: sent["login"], name: sent["name"], password: sent["password"]

@@ -2,7 +2,7 @@
 
 RSpec.describe "The pulse" do
   def pulse
-    expect(call(:get, "/api/pulse")).to eq(200)
+    expect(call(:get, "/api/session/pulse")).to eq(200)
     answer["state"]
   end
 
@@ -42,6 +42,6 @@ RSpec.describe "The pulse" do
     call(:get, "/api/records")
     expect(Server::Session.maximum(:last_seen_at)).to be > ago + 60
     Server::Session.update_all(last_seen_at: Time.now - Server::Session::IDLE - 1)
-    expect(call(:get, "/api/pulse")).to eq(401)
+    expect(call(:get, "/api/session/pulse")).to eq(401)
   end
 end

@@ -8,7 +8,7 @@ type Pulse = { edition: number; state: string };
 let known: Pulse | undefined;
 
 async function ask(): Promise<Pulse | undefined> {
-  const answer = await server.GET("/api/pulse").catch(() => undefined);
+  const answer = await server.GET("/api/session/pulse").catch(() => undefined);
   return answer?.data;
 }
 
