@@ -29,10 +29,12 @@ export function BecomesPick({ label, placeholder, effects, vocabulary, domain, s
         placeholder={placeholder}
         value={effects.map((effect) => effect.effect)}
         options={effectOptions(vocabulary, subject !== undefined)}
-        onChange={(names: string[]) => onChange(picked(names, effects, vocabulary, blank))}
+        onChange={(names: string[]) => {
+          setTyped("");
+          onChange(picked(names, effects, vocabulary, blank));
+        }}
         listHeight={420}
         showSearch={{
-          searchValue: typed,
           onSearch: setTyped,
           filterOption: (text, option) =>
             answersTo(text, known((option as { value?: string } | undefined)?.value)),
