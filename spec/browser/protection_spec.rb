@@ -139,6 +139,7 @@ RSpec.describe "Protection" do
 
   it "writes a rule about actions in the editor, and shows it on the map before it is kept" do
     enter_as("mairin", at: "/map?type=study-visit&mode=view&state=pending")
+    click_button("show 6 actions")
     expect(cell_words("Export", "Volunteer")).to eq("Allowed")
     cell("Export", "Volunteer").click
     click_button("Make a rule for this cell")
@@ -148,7 +149,7 @@ RSpec.describe "Protection" do
     expect(page).to have_text("exporting it is denied")
     expect(page).to have_css(".before-after", text: "Export")
     click_button("Save to change set")
-    visit("/map?type=study-visit&mode=view&state=pending")
+    visit("/map?type=study-visit&mode=view&state=pending&actions=shown")
     expect(cell_words("Export", "Volunteer")).to eq("Denied")
     visit("/changes")
     expect(page).to have_css("tr", text: /can no longer export a study visit/)

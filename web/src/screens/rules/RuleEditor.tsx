@@ -1,7 +1,8 @@
 import { Button, Popconfirm } from "antd";
 import { useRef, useState, type KeyboardEvent } from "react";
+import { server } from "../../api/client";
 import { useCatalogue } from "../../api/queries";
-import type { Fault, RecordType, RuleView } from "../../api/types";
+import type { Fault, RecordType, Rule, RuleView } from "../../api/types";
 import { ChangedCells } from "../../ink/ChangedCells";
 import { useSubject } from "../../question/useSubject";
 import { ProblemNotice } from "../../shared/ProblemNotice";
@@ -67,16 +68,16 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
   };
   // What the preview says may still be about the rule as it was a moment ago; then the server judges it on keeping.
   const current = settled === rule && !preview.isFetching && !preview.isPlaceholderData;
-  const keep = () => {
-    if ((missing.length === 0 || !current) && (titled || (proposal && current))) {
-      setTried(!current);
-      const named = titled ? rule : { ...rule, title: proposal ?? "" };
-      if (!titled) edit.set({ title: named.title });
-      saving.save(draft?.etag ?? null, named);
-    } else {
+  const keep = async () => {
+    if (current && missing.length > 0) {
       setTried(true);
       show(partOf(missing[0]));
+      return;
     }
+    setTried(!current);
+    const named = titled ? rule : { ...rule, title: (current && proposal) || (await titleOf(rule)) };
+    if (!titled && named.title) edit.set({ title: named.title });
+    saving.save(draft?.etag ?? null, named);
   };
   const sentence = dirty ? (told.length > 0 ? told : lastWords) : (view?.sentence ?? []);
   const title = readOnly ? "Rule" : fresh ? "New rule" : "Edit rule";
@@ -156,7 +157,7 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
                 sound={preview.data !== undefined && missing.length === 0}
               />
             )}
-            <Button type="primary" loading={saving.busy} disabled={!dirty} onClick={keep}>
+            <Button type="primary" loading={saving.busy} disabled={!dirty} onClick={() => void keep()}>
               Save to change set
             </Button>
             <Button disabled={!dirty} onClick={discard}>
@@ -204,6 +205,13 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
     </aside>
   );
 }
+
+/** The title that a rule without one is saved under; "" where it can't be told, for which saving says why. */
+const titleOf = (rule: Rule): Promise<string> =>
+  server.POST("/api/rules/preview", { body: { rule } }).then(
+    (answer) => answer.data?.title ?? "",
+    () => "",
+  );
 
 /** The part of the editor that a fault is in; a rule without any lacks its title. */
 function partOf(fault: Fault | undefined): string {
