@@ -39,7 +39,7 @@ export function NewRecordType({ catalogue, onMade, onClose }: Props) {
   const taken = catalogue.record_types.map((type) => type.id);
   const id = identifier(name, taken, "-", "record-type");
   const empty = { id, name: name.trim(), sections: [{ id: "main", name: "Main" }], fields: [] as Field[] };
-  const listed = readFieldList(text, { kinds, type: empty as unknown as RecordType, section: "main", label });
+  const listed = readFieldList(text, { kinds, type: empty, section: "main", label });
   const titles = listed.fields.filter((field) => ["text", "auto_number"].includes(field.kind));
   const titled = titles.find((field) => field.id === title) ?? titles[0];
   const save = () => {
@@ -69,7 +69,7 @@ export function NewRecordType({ catalogue, onMade, onClose }: Props) {
         <div className="in-two">
           <label className="line">
             Name, such as Study visit
-            <Input autoFocus value={name} maxLength={200} onChange={(event) => setName(event.target.value)} />
+            <Input value={name} maxLength={200} onChange={(event) => setName(event.target.value)} />
           </label>
           <label className="line">
             Plural

@@ -1,7 +1,7 @@
 import { useMemo } from "react";
-import { useSearchParams } from "react-router";
 import type { AccessMap, RecordType } from "../../api/types";
 import { actionOf, subjectName } from "../../shared/subjects";
+import { useListSearch } from "../../shared/useListSearch";
 
 const FIND = "find";
 const ACTIONS = "actions";
@@ -11,7 +11,7 @@ const ACTIONS = "actions";
  * they are unfolded, or where rules disagree on one. Both stand in the address.
  */
 export function useShownRows(map: AccessMap | undefined, type: RecordType | undefined) {
-  const [search, setSearch] = useSearchParams();
+  const [search, set] = useListSearch();
   const find = search.get(FIND) ?? "";
   const disagree = map?.rows.some(
     (row) => actionOf(row.field) && row.cells.some((cell) => cell.endsWith("!")),
@@ -21,23 +21,13 @@ export function useShownRows(map: AccessMap | undefined, type: RecordType | unde
     () => map && { ...map, rows: map.rows.filter(({ field }) => isShown(field, type, find, unfolded)) },
     [map, type, find, unfolded],
   );
-  const put = (name: string, value: string) =>
-    setSearch(
-      (before) => {
-        const next = new URLSearchParams(before);
-        if (value) next.set(name, value);
-        else next.delete(name);
-        return next;
-      },
-      { replace: true },
-    );
   return {
     shown,
     find,
-    onFind: (text: string) => put(FIND, text),
+    onFind: (text: string) => set({ [FIND]: text }, true),
     actions: map?.rows.filter((row) => actionOf(row.field) !== undefined).length ?? 0,
     unfolded,
-    onUnfold: (open: boolean) => put(ACTIONS, open ? "shown" : "folded"),
+    onUnfold: (open: boolean) => set({ [ACTIONS]: open ? "shown" : "folded" }, true),
   };
 }
 

@@ -24,7 +24,12 @@ export const kindHolds = (typed: string, kind: Kind): boolean =>
  */
 export function readFieldList(
   text: string,
-  { kinds, type, section, label }: { kinds: Kind[]; type: RecordType; section: string; label: string },
+  {
+    kinds,
+    type,
+    section,
+    label,
+  }: { kinds: Kind[]; type: Pick<RecordType, "id" | "fields">; section: string; label: string },
 ): Listed {
   const taken = type.fields.map((field) => field.id);
   const found: Listed = { fields: [], faults: [] };

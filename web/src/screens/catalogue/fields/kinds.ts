@@ -7,7 +7,7 @@ type Kind = Vocabulary["kinds"][number];
 const OWN = ["options", "formula", "typed_when_incomplete", "max_length", "numbering", "refers_to"] as const;
 
 /** The field as one of another kind: what only the old one had is left out, and what the new one needs begins empty. */
-export function asKind(field: Field, kind: Kind, type: RecordType): Field {
+export function asKind(field: Field, kind: Kind, type: Pick<RecordType, "id">): Field {
   const gone = OWN.filter((member) => !kind.takes.includes(member)) as string[];
   const rest = Object.fromEntries(
     (Object.entries(field) as [string, unknown][]).filter(([member]) => !gone.includes(member)),
