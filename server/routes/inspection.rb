@@ -15,6 +15,11 @@ module Server
           json(Asking.new(asked_state, sent["question"].merge("field" => sent["field"]), sight).what_for)
         end
 
+        app.post "/api/ask/modes" do
+          allow!(:read)
+          json(ModesAsked.new(asked_state, sent["question"], sent["fields"], sent["audiences"], sight).to_h)
+        end
+
         app.helpers Help
         app.get "/api/map" do
           allow!(:read)

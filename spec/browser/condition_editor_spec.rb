@@ -19,8 +19,10 @@ RSpec.describe "Conditions and effects of every kind" do
     expect_sentence("when Supervisor isn't a member of Safeguarding-Trained (or is blank) or Visitor’s age is filled:")
     all("[data-place='1'] input").first.send_keys(%i[alt up])
     expect_sentence("when Visitor’s age is filled or Supervisor isn't a member of Safeguarding-Trained (or is blank):")
+    find("[data-place='0']").hover
     click_button("Move the comparison of Visitor’s age down")
     expect_sentence("when Supervisor isn't a member of Safeguarding-Trained (or is blank) or Visitor’s age is filled:")
+    find("[data-place='0']").hover
     click_button("Copy the opposite")
     click_button("Undo")
     expect_sentence("when Visitor’s age is filled or Supervisor isn't a member of Safeguarding-Trained (or is blank):")
@@ -42,6 +44,8 @@ RSpec.describe "Conditions and effects of every kind" do
     expect_sentence("when Date isn't within the next 14 days (or is blank):")
     become("required", label: "Otherwise")
     expect_sentence("are hidden; otherwise required.")
+    click_button("Swap become and otherwise")
+    expect_sentence("are required; otherwise hidden.")
     find("[aria-label='Timing'] label", text: "when the form opens").click
     expect_sentence("when the form opens Date isn't within the next 14 days (or is blank):")
   end
@@ -55,11 +59,16 @@ RSpec.describe "Conditions and effects of every kind" do
 
   it "limits a rule to a window, and gives, suggests and refuses values" do
     click_button("Limit to certain times")
+    expect(all("[aria-label='Weekdays'] input", visible: :all).select(&:checked?)).to be_empty
     fill_in("Hours from", with: "08:00")
-    expect_sentence("on Monday, Tuesday, Wednesday, Thursday and Friday between 08:00 and 18:00 (Europe/London)")
+    expect_sentence("between 08:00 and 18:00 (Europe/London)")
+    find("[aria-label='Weekdays'] label", text: "sat").click
+    expect_sentence("on Saturday between 08:00 and 18:00 (Europe/London)")
     click_button("Remove the time limit")
-    find("[aria-label='Hidden value, Become'] label", text: "cleared").click
+    find("[aria-label='Hidden value, Become'] label", text: "cleared (").click
     expect_sentence("are hidden (and cleared).")
+    find("[aria-label='Hidden value, Become'] label", text: "cleared at once").click
+    expect_sentence("are hidden (and cleared at once).")
     become("refused on save")
     fill_in("Message", with: "Ask Visitors first")
     expect_sentence("refused on save with “Ask Visitors first”.")

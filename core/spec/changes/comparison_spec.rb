@@ -27,9 +27,9 @@ RSpec.describe CobaltLedger::Changes::Comparison do
       refused = decision.objections.select do |each|
         each.contribution.rule.targets?(field.field)
       end.map(&:message).uniq.sort
-      offered = decision.offers.select { |offer| offer.field.id == id }.map(&:value)
+      offered = decision.offers.select { |offer| offer.field.id == id }.map { |offer| [offer.value, offer.note] }
       shown = form.nil? || id.include?("/") || form.fields.map(&:id).include?(id)
-      [id, [field.state, decision.values[id], offered, refused, shown]]
+      [id, [field.state, decision.values[id], offered, refused, shown, decision.cleared_at_once.include?(id)]]
     end
   end
 

@@ -122,7 +122,7 @@ RSpec.describe CobaltLedger::Changes::StoredRecords do
     def shown(decision)
       form = decision.question.form&.fields&.map(&:id)
       [decision.fields.transform_values(&:state), decision.disclosed, form || decision.fields.keys,
-       decision.offers.map { |offer| [offer.field.id, offer.value] }.sort_by(&:inspect),
+       decision.offers.map { |offer| [offer.field.id, offer.value, offer.note] }.sort_by(&:inspect),
        decision.objections.map { |each| [each.field&.id, each.message] }.sort_by(&:inspect).uniq]
     end
 

@@ -185,6 +185,26 @@ RSpec.describe CobaltLedger::Decisions::Settling do
       expect(decide(offering, entered: { "value" => 99 }).offers).to be_empty
     end
 
+    it "says what the rule has to say beside a suggestion, and in its sentence" do
+      noted = value("suggest", { "value" => "insure it" }).merge("note" => "Ask the registrar")
+      offering = engine(rule("notes", noted))
+      expect(decide(offering).offers.map(&:note)).to eq(["Ask the registrar"])
+      expect(offering.sentence(offering.policy.rules.first.contributions.first)).to include(
+        "suggested to be “insure it” with the note “Ask the registrar”"
+      )
+    end
+
+    it "names what is hidden and cleared at once, for as long as it is hidden" do
+      hiding = engine(rule("notes", { "effect" => "hide", "clear" => "at_once" },
+                           when: compare("value", "at_least", 100)))
+      typed = { "notes" => "kept?" }
+      expect(decide(hiding, entered: typed.merge("value" => 100)).cleared_at_once).to eq(["notes"])
+      expect(decide(hiding, entered: typed.merge("value" => 99)).cleared_at_once).to be_empty
+      later = engine(rule("notes", { "effect" => "hide", "clear" => true }))
+      expect(decide(later, entered: typed).cleared_at_once).to be_empty
+      expect(hiding.sentence(hiding.policy.rules.first.contributions.first)).to include("hidden (and cleared at once)")
+    end
+
     it "refuses with the rule's message at the field or the form, and where it can't tell" do
       refusing =
         engine(

@@ -4,11 +4,12 @@ require_relative "policy_generator"
 
 # A small random policy, and the same with something edited: a condition, a threshold, a mask, a window, a channel, an
 # audience, an otherwise, the timing, a value, a refusal, a label, a baseline, the precedence, a rank, a form,
-# a field, one retired, or one under another section.
+# a field, one retired, or one under another section, what is said beside a suggestion, what becomes of a hidden value.
 class PolicyEdits < PolicyGenerator
   KINDS = %i[
     condition threshold mask window reach audience otherwise timing value refusal label baseline precedence rank form
     new_rule without state field retired section permission starts locking
+    note clearing
   ].freeze
   WINDOWS = [{ "from" => "2026-06-01" }, { "until" => "2026-06-30" }, { "weekdays" => %w[monday tuesday] },
              { "from" => "2026-03-01", "until" => "2026-08-31", "hours" => { "from" => "09:00", "until" => "17:00" } }]
@@ -132,6 +133,25 @@ class PolicyEdits < PolicyGenerator
 
   def edit_value(document)
     about_a_value(document, { "effect" => pick(%w[set default suggest]), "to" => { "value" => "b" } })
+  end
+
+  def edit_note(document)
+    offers = document["rules"].flat_map { |rule| rule["effects"] || [] }.select { |each| each["effect"] == "suggest" }
+    return edit_suggestion(document) if offers.empty?
+
+    pick(offers)["note"] = pick(["As the file says", "Ask first"])
+  end
+
+  def edit_suggestion(document)
+    about_a_value(document, { "effect" => "suggest", "to" => { "value" => "b" }, "note" => "As the file says" })
+  end
+
+  # What is hidden and cleared comes back, or does not.
+  def edit_clearing(document)
+    hides = document["rules"].flat_map { |rule| rule["effects"] || [] }.select { |each| each["effect"] == "hide" }
+    return edit_mask(document) if hides.empty?
+
+    pick(hides)["clear"] = pick([false, true, "at_once"])
   end
 
   def edit_refusal(document)

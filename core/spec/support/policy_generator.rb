@@ -170,7 +170,7 @@ class PolicyGenerator
     names.map do |name|
       case name
       when "mask" then { "effect" => name, "mask" => pick(MASKS), "replace" => chance(0.5) }
-      when "hide" then { "effect" => name, "clear" => chance(0.3) }
+      when "hide" then { "effect" => name, "clear" => chance(0.3) && pick([true, "at_once"]) }
       else { "effect" => name }
       end
     end

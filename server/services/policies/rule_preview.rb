@@ -11,7 +11,8 @@ module Server
       @pending = PolicyStore.instance.pending
     end
 
-    # {"faults", "sentence", "changed", "remarks", "title"}; of a rule that lacks parts, the sentence has blanks.
+    # {"faults", "sentence", "changed", "remarks", "elsewhere", "title"}; the sentence of a rule that lacks parts has
+    # blanks.
     def to_h
       CobaltLedger::Formats::Schema.check!("rule", @rule)
       told(state_with(@rule), [])
@@ -47,8 +48,18 @@ module Server
       {
         "faults" => faults, "sentence" => sentence.segments.map(&:to_h), "changed" => changed(after),
         "remarks" => CobaltLedger::Rules::Remarks.of(policy_rule, after.policy.record_type(policy_rule.record_type)),
+        "elsewhere" => elsewhere(policy_rule, after),
         "title" => sentence.title
       }
+    end
+
+    # Sentences about what it hides that its people still see in other modes.
+    def elsewhere(rule, after)
+      return [] unless @params["record_type"] == rule.record_type
+
+      asked = @params.except("audiences", "record").merge("as" => "everyone:")
+      question = QuestionReader.new(after, @sight).read(asked)
+      CobaltLedger::Rules::SeenElsewhere.new(rule, after.engine, question).remarks
     end
 
     # What is told of a rule that lacks parts, or nil where that is not all that is wrong with it.

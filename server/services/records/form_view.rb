@@ -23,7 +23,7 @@ module Server
       { "record_type" => @type.id, "name" => @type.name, "mode" => @question.mode, "unit" => @question.unit,
         "form" => @question.form && { "id" => @question.form.id, "name" => @question.form.name },
         "sections" => @type.layout(@question.form).filter_map { |part| section_view(part) },
-        "path" => PathView.new(@decision, self).to_h,
+        "path" => PathView.new(@decision, self).to_h, "dropped" => dropped,
         "does_not_settle" => @decision.loop.empty? ? nil : @decision.loop.map { |each| rule(each) }.uniq }.compact
     end
 
@@ -39,6 +39,12 @@ module Server
     end
 
     private
+
+    # Of what was typed, the fields whose entries are gone for good, since they were hidden and cleared at once. Fields
+    # that were not typed into are not named: who never saw one learns nothing of it.
+    def dropped
+      @decision.cleared_at_once.intersection(@question.entered.keys).then { |ids| ids.empty? ? nil : ids }
+    end
 
     def section_view(part)
       fields = part.fields.filter_map { |field| field_view(field) }
@@ -104,8 +110,8 @@ module Server
         found.map do |offer|
           {
             "key" => offer.key, "value" => field.dump(offer.value), "words" => field.say(offer.value, @directory),
-            "because" => offer.contribution.title
-          }
+            "because" => offer.contribution.title, "note" => offer.note
+          }.compact
         end
       end
     end

@@ -15,6 +15,7 @@ export function Remarks({ field, acts, plain }: { field: FormField; acts?: Offer
           <div className="offer" key={offer.key} role="note">
             <span>
               Suggested: <b>{offer.words}</b> <span className="soft">({offer.because})</span>
+              {offer.note && <span className="note">{offer.note}</span>}
             </span>
             <button
               type="button"

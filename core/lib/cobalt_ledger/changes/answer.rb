@@ -4,9 +4,13 @@ module CobaltLedger
   module Changes
     # All that a policy answers for one field while the outcomes of its conditions are what they are.
     class Answer
+      BLANKS = { blank: {}, blank_at_once: { "at_once" => true } }.freeze
+      private_constant :BLANKS
+
       # state: Access::State; written: [what a new record begins with, what is written over it], each a Hash as values
-      # stand in a policy, :blank or nil; offered: Array of such; refused: Array of [where it is told, message]; shown:
-      # does the field stand on the person's form? operands: the values as Conditions::Operand, by how they stand.
+      # stand in a policy, :blank, :blank_at_once or nil; offered: Array of [such a value, note or nil]; refused: Array
+      # of [where it is told, message]; shown: does the field stand on the person's form? operands: the values as
+      # Conditions::Operand, by how they stand.
       attr_reader :state, :written, :offered, :refused, :shown, :operands
 
       # plan: Decisions::Plan; field: Catalogue::Field; outcomes: Array by test of the plan; form: Catalogue::Form or
@@ -17,7 +21,7 @@ module CobaltLedger
         @operands = {}
         @state = decided.state
         @written = written_by(effects, field, decided, outcomes)
-        @offered = decided.open? ? acting(effects.offering, field, outcomes).map { |each| source(each) }.uniq : []
+        @offered = decided.open? ? offering(acting(effects.offering, field, outcomes)) : []
         @refused = refusing(effects.refusing, field, outcomes)
         @shown = form.nil? || field.is_a?(Catalogue::Action) || field.is_a?(Catalogue::WholeRecord) ||
                  form.fields.include?(field)
@@ -37,7 +41,7 @@ module CobaltLedger
         { "level" => state.level }.merge(state.to_h).merge(
           {
             "begins_with" => told(begins), "written" => told(writes),
-            "suggested" => offered.empty? ? nil : offered.map { |each| told(each) },
+            "suggested" => offered.empty? ? nil : offered.map { |each, note| suggested(each, note) },
             "refused" => refused.empty? ? nil : refused.map(&:last), "on_the_form" => shown ? nil : false
           }.compact
         )
@@ -50,7 +54,8 @@ module CobaltLedger
       end
 
       def written_by(effects, field, decided, outcomes)
-        return [nil, :blank] if decided.hidden? && acting(effects.clearing, field, outcomes).any?
+        clearing = decided.hidden? ? acting(effects.clearing, field, outcomes) : []
+        return [nil, clearing.any? { |each| each.effect.at_once? } ? :blank_at_once : :blank] if clearing.any?
 
         begins = nil
         acting(effects.writing, field, outcomes).each do |action|
@@ -60,6 +65,8 @@ module CobaltLedger
         end
         [begins, nil]
       end
+
+      def offering(actions) = actions.map { |action| [source(action), action.effect.note] }.uniq
 
       def source(action)
         return :blank unless action.effect.is_a?(Rules::ValueEffect)
@@ -73,7 +80,8 @@ module CobaltLedger
           .map { |action| [action.effect.at, action.effect.message] }.uniq.sort
       end
 
-      def told(value) = value == :blank ? {} : value
+      def suggested(value, note) = told(value).merge({ "note" => note }.compact)
+      def told(value) = BLANKS.fetch(value, value)
     end
   end
 end

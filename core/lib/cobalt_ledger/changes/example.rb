@@ -55,10 +55,15 @@ module CobaltLedger
 
         # What is calculated is told of with what it is calculated from.
         computed = @halves.any? { |half| half.field.family == :number && half.field.computed? }
-        decisions.map { |each| [computed ? nil : each.values[@id], offers(each)] }.uniq.size > 1
+        met = decisions.map do |each|
+          [computed ? nil : each.values[@id], offers(each), each.cleared_at_once.include?(@id)]
+        end
+        met.uniq.size > 1
       end
 
-      def offers(decision) = decision.offers.select { |offer| offer.field.id == @id }.map(&:value)
+      def offers(decision)
+        decision.offers.select { |offer| offer.field.id == @id }.map { |offer| [offer.value, offer.note] }
+      end
 
       # The example, and the same with something else in the field itself, where that is not what the conditions ask.
       def variants(example)

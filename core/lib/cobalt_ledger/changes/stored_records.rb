@@ -78,7 +78,7 @@ module CobaltLedger
         field = decision && decision[id] or return nil
         form = decision.question.form
         [field.state, field.disclose(decision.values[id]), form.nil? || form.fields.include?(field.field),
-         decision.offers.filter_map { |offer| offer.value if offer.field.id == id },
+         decision.offers.filter_map { |offer| [offer.value, offer.note] if offer.field.id == id },
          decision.objections.filter_map { |each| each.message if each.contribution.targets?(field.field) }]
       end
 

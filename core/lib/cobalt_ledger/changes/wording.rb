@@ -6,6 +6,8 @@ module CobaltLedger
     class Wording
       # People named one by one at most.
       NAMED = 3
+      BLANKS = { blank: "a blank", blank_at_once: "a blank at once" }.freeze
+      private_constant :BLANKS
 
       # policies: the Rules::Policy before and the one after; directory: Directory::Directory for names.
       def initialize(policies, directory)
@@ -104,7 +106,7 @@ module CobaltLedger
         begins, writes = answer.written
         [
           level, begins && "begins with #{value(begins, answer)}", writes && "set to #{value(writes, answer)}",
-          *answer.offered.map { |each| "offered #{value(each, answer)}" },
+          *answer.offered.map { |each, note| "offered #{value(each, answer)}#{" with the note “#{note}”" if note}" },
           *answer.refused.map { |_, message| "refused with “#{message}”" }, answer.shown ? nil : "not on the form"
         ].compact
       end
@@ -217,7 +219,7 @@ module CobaltLedger
       def units(line) = Words.list(line.units.map { |each| @directory.name_of(:unit, each) }, "or")
       def moment(time) = time.getutc.strftime("%-d %b %Y %H:%M")
 
-      def value(source, answer) = source == :blank ? "a blank" : answer.operands.fetch(source).words(@directory)
+      def value(source, answer) = BLANKS[source] || answer.operands.fetch(source).words(@directory)
     end
   end
 end

@@ -4,9 +4,10 @@ module CobaltLedger
   module Decisions
     # The answer to a question. Immutable.
     class Decision
-      # A value a rule offers. field: Catalogue::Field; value: typed value; contribution: Rules::Contribution.
+      # A value a rule offers. field: Catalogue::Field; value: typed value; contribution: Rules::Contribution; note:
+      # what the rule says beside the value, or nil.
       Offer =
-        Struct.new(:field, :value, :contribution) do
+        Struct.new(:field, :value, :contribution, :note) do
           # Names this offer, so that one that was dismissed stays so until the rule or the value changes.
           def key
             Digest::SHA256.hexdigest([contribution.id, contribution.otherwise?, field.id, field.dump(value)].inspect)[
@@ -72,6 +73,14 @@ module CobaltLedger
       def aside(field_id)
         typed = raw[field_id]
         typed.nil? || typed == values[field_id] ? nil : typed
+      end
+
+      # Identifiers of the fields that are hidden and cleared so that what was typed does not come back.
+      def cleared_at_once
+        plan.value_effects.clearing.filter_map do |action|
+          id = action.field.id
+          id if action.effect.at_once? && action.outcome(outcomes) && fields[id].hidden?
+        end.uniq
       end
 
       # JSON values as the person may have them: hidden ones absent, masked ones masked.

@@ -179,9 +179,11 @@ module CobaltLedger
           value = action.reader.call(settled.facts)
           next if value.nil? || value.is_a?(Conditions::Unreadable) || value == settled.facts.entered[action.field.id]
 
-          Decision::Offer.new(action.field, value, action.contribution) if fields[action.field.id].open?
+          offer(action, value) if fields[action.field.id].open?
         end
       end
+
+      def offer(action, value) = Decision::Offer.new(action.field, value, action.contribution, action.effect.note)
 
       # What can't be decided refuses too: a refusal tightens.
       def objections(plan, seen)

@@ -36,9 +36,14 @@ module CobaltLedger
       # What rules do to values, where they do anything.
       def value_effects
         { "written" => @decision.settled.written.map { |id, write| told(write.action.contribution, id, write.value) },
-          "suggestions" => @decision.offers.map { |offer| told(offer.contribution, offer.field.id, offer.value) },
+          "suggestions" => @decision.offers.map { |offer| offered(offer) },
+          "cleared_at_once" => @decision.cleared_at_once,
           "refusals" => @decision.objections.map { |each| objection(each) },
           "does_not_settle" => @decision.loop.map(&:id).uniq }.reject { |_, list| list.empty? }
+      end
+
+      def offered(offer)
+        told(offer.contribution, offer.field.id, offer.value).merge({ "note" => offer.note }.compact)
       end
 
       def objection(each)

@@ -8,8 +8,9 @@ import { useAccount } from "../../shell/account";
 import { beyondFields, subjectName } from "../../shared/subjects";
 import { freshKey, keepDraft } from "../rules/drafts";
 import { linesFor } from "./selection";
+import { inWords, reachOf, useModesMet } from "./useModesMet";
 
-/** Begins a rule about a field with the question filled in: for the person's roles, in the mode, through the channel. */
+/** Begins a rule about a field with the question filled in: for the person's roles, in the modes where it is met, through the channel. */
 export function MakeRule({ field, audience }: { field: string; audience: string }) {
   const { question, type } = useSubject();
   const { may } = useAccount();
@@ -19,7 +20,8 @@ export function MakeRule({ field, audience }: { field: string; audience: string 
   const roles = usePeople(person, "", 1, 50).data?.items.find((user) => user.id === person)?.roles ?? [];
   const known = useCatalogue(question.state).data?.record_types.find((each) => each.id === question.type);
   const name = subjectName(field, known);
-  if (!may("edit") || !type) return null;
+  const met = useModesMet([field], [audience]);
+  if (!may("edit") || !type || !met) return null;
   const make = () => {
     // Whoever has the role, and not one person alone, is meant more often.
     const any = roles.length > 0 ? roles.map((role) => ({ role })) : [principalOf(audience)];
@@ -29,7 +31,7 @@ export function MakeRule({ field, audience }: { field: string; audience: string 
       record_type: type.id,
       audience: audience.startsWith("everyone") ? { everyone: true } : { any },
       reach: {
-        modes: [question.mode],
+        ...reachOf(met),
         ...(question.channel === "form" ? {} : { channels: [question.channel] }),
       },
       lines: linesFor([field]),
@@ -40,7 +42,7 @@ export function MakeRule({ field, audience }: { field: string; audience: string 
   return (
     <p className="make-rule">
       <button type="button" className="plain" onClick={make}>
-        Make a rule for this {beyondFields(field) ? "action" : "field"}
+        Make a rule for this {beyondFields(field) ? "action" : "field"} {inWords(met)}
       </button>
     </p>
   );

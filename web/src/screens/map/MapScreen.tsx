@@ -1,6 +1,6 @@
-import { Button, Checkbox } from "antd";
+import { Checkbox } from "antd";
 import { useMemo, useState } from "react";
-import { useNavigate, useSearchParams } from "react-router";
+import { useSearchParams } from "react-router";
 import { api, fileAddress } from "../../api/client";
 import { useCatalogue } from "../../api/queries";
 import type { AccessMap, RecordType } from "../../api/types";
@@ -9,21 +9,19 @@ import { Legend } from "../../ink/Legend";
 import { MapPicture, savePicture } from "../../ink/pictures";
 import { QuestionStrip } from "../../question/QuestionStrip";
 import { askedOf } from "../../question/asked";
-import { useQuestionSearch } from "../../question/useQuestion";
 import { useSubject } from "../../question/useSubject";
-import { withPart } from "../../question/withPart";
 import { Loading } from "../../shared/Loading";
 import { MadeUp } from "../../shared/MadeUp";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { beyondFields } from "../../shared/subjects";
 import { useAccount } from "../../shell/account";
-import { freshKey, keepDraft } from "../rules/drafts";
 import { counted } from "../../shared/counted";
 import { useSource } from "../../shared/useSource";
 import { FindField } from "./FindField";
 import { Grid } from "./Grid";
 import { ReasoningPanel } from "./ReasoningPanel";
-import { cellsOf, rulesFromSelection, type Selection } from "./selection";
+import { RuleFromCells } from "./RuleFromCells";
+import type { Selection } from "./selection";
 import { useShownRows } from "./useShownRows";
 
 /** Fields against audiences: the access map, with the reasoning of a cell beside it. */
@@ -31,8 +29,6 @@ export default function MapScreen() {
   const { question, type, ready } = useSubject();
   const { may } = useAccount();
   const source = useSource();
-  const navigate = useNavigate();
-  const search = useQuestionSearch();
   const [selection, setSelection] = useState<Selection | null>(null);
   const [opened, setOpened] = useOpened();
   const [showing, setShowing] = useState(false);
@@ -57,19 +53,6 @@ export default function MapScreen() {
   );
   const rows = useShownRows(map.data, type);
   const { shown } = rows;
-  const size = useMemo(() => cellsOf(selection).size, [selection]);
-  const rules = useMemo(
-    () =>
-      selection && type && shown
-        ? rulesFromSelection(selection, type, shown, question.mode, question.audiences.length === 0)
-        : [],
-    [selection, type, shown, question.mode, question.audiences],
-  );
-  const makeRules = () => {
-    // Each a draft of its own, of which the first is opened.
-    const drafts = rules.map((rule, place) => keepDraft({ rule, etag: null }, freshKey(place)));
-    if (drafts[0]) void navigate({ pathname: "/rules", search: withPart(search, "rule", drafts[0]) });
-  };
   const column = map.data?.columns.find((candidate) => candidate.key === opened?.column);
   const panel =
     opened &&
@@ -149,15 +132,8 @@ export default function MapScreen() {
                   Show baselines
                 </Checkbox>
               )}
-              {may("edit") && (
-                <Button type="primary" disabled={rules.length === 0} onClick={makeRules}>
-                  {size <= 1
-                    ? "Make a rule for this cell"
-                    : rules.length > 1
-                      ? `Make ${rules.length} rules for ${size} cells`
-                      : `Make a rule for ${size} cells`}
-                  {rules.length === 1 && rules[0]?.audience.everyone && ", for everyone"}
-                </Button>
+              {may("edit") && shown && type && (
+                <RuleFromCells selection={selection} type={type} map={shown} />
               )}
             </footer>
           </div>

@@ -95,7 +95,8 @@ export function ReasoningPanel({ field, audience, entered, onClose }: Props) {
           <MadeUp names={data.made_up} />
           <Ledger stages={outcome.stages} value={outcome.value} search={search} />
           <Ask field={field} asked={asked} state={question.state} title={data.audience} />
-          <MakeRule field={field} audience={audience} />
+          {/* The map offers it below the cells. */}
+          {entered && <MakeRule field={field} audience={audience} />}
           {audience.startsWith("user:") && !entered && (
             <p>
               <Link to={{ pathname: "/rehearsal", search: withPart(search, "as", audience.slice(5)) }}>

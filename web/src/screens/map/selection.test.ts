@@ -17,7 +17,7 @@ const map = {
   rows: ["stage", "count", "object"].map((field) => ({ field, cells: ["editable", "editable", "editable"] })),
 };
 const rules = (selection: Parameters<typeof rulesFromSelection>[0], whole = true) =>
-  rulesFromSelection(selection, loan, map, "view", whole);
+  rulesFromSelection(selection, loan, map, ["view"], whole);
 
 describe("a selection on the map", () => {
   it("is the same rectangle whichever way it was drawn", () => {

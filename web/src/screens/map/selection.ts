@@ -1,6 +1,8 @@
 import type { AccessMap, RecordType, Rule, RuleLine } from "../../api/types";
+import type { Mode } from "../../question/useQuestion";
 import { principalOf } from "../../shared/audiences";
 import { actionOf, subjectName, WHOLE } from "../../shared/subjects";
+import { reachOf } from "./useModesMet";
 
 /** A cell of the map. Indices of rows and columns. */
 export type Cell = { row: number; column: number };
@@ -50,8 +52,21 @@ export function cellsOf(selection: Selection | null): Set<string> {
 export const isSelected = (cells: ReadonlySet<string>, row: number, column: number): boolean =>
   cells.has(keyOf({ row, column }));
 
+/** The fields and audiences of the cells that are selected. */
+export function selected(
+  selection: Selection | null,
+  map: AccessMap,
+): { fields: string[]; audiences: string[] } {
+  const places = [...cellsOf(selection)].map((key) => key.split("-").map(Number));
+  const [rows, columns] = [0, 1].map((part) => new Set(places.map((place) => place[part])));
+  return {
+    fields: map.rows.filter((_, row) => rows?.has(row)).map(({ field }) => field),
+    audiences: map.columns.filter((_, column) => columns?.has(column)).map(({ key }) => key),
+  };
+}
+
 /**
- * Rules with audience, fields and mode filled in; what they do is still to be chosen. Fields selected for the same
+ * Rules with audience, fields and modes filled in; what they do is still to be chosen. Fields selected for the same
  * audiences become one rule. whole: does the map show every role? Then a field selected for all of them is for
  * everyone, outright.
  */
@@ -59,7 +74,7 @@ export function rulesFromSelection(
   selection: Selection,
   type: RecordType,
   map: AccessMap,
-  mode: string,
+  modes: Mode[],
   whole: boolean,
 ): Rule[] {
   const cells = cellsOf(selection);
@@ -71,7 +86,7 @@ export function rulesFromSelection(
     group.fields.push(field);
     groups.set(columns.join(), group);
   });
-  return [...groups.values()].map(({ columns, fields }) => ruleFor(columns, fields, type, map, mode, whole));
+  return [...groups.values()].map(({ columns, fields }) => ruleFor(columns, fields, type, map, modes, whole));
 }
 
 function ruleFor(
@@ -79,7 +94,7 @@ function ruleFor(
   fields: string[],
   type: RecordType,
   map: AccessMap,
-  mode: string,
+  modes: Mode[],
   whole: boolean,
 ): Rule {
   const keys = columns.flatMap((column) => map.columns[column]?.key ?? []);
@@ -93,7 +108,7 @@ function ruleFor(
       everyone || keys.some((key) => key.startsWith("everyone"))
         ? { everyone: true }
         : { any: keys.map(principalOf) },
-    reach: { modes: [mode] },
+    reach: reachOf(modes),
     lines: linesFor(fields),
   };
 }

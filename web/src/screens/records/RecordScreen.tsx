@@ -5,6 +5,7 @@ import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { api, ProblemError } from "../../api/client";
 import type { Entered, FieldValue, Form } from "../../api/types";
 import { RecordForm } from "../../forms/RecordForm";
+import { useDropped } from "../../forms/useDropped";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useAccount } from "../../shell/account";
@@ -58,6 +59,9 @@ function Sheet({ type, number, mode, onMode }: Props) {
     "/api/records/{type}/form",
     { params: { path: { type } }, body: { mode, entered, dismissed: typed.dismissed, ...who } },
     { placeholderData: keepPreviousData },
+  );
+  useDropped(opened.isPlaceholderData ? undefined : opened.data?.form, entered, (kept) =>
+    setTyped({ ...typed, entered: kept }),
   );
   const turned = useTurning(opened.data?.standing?.turns_at, opened.refetch);
   const stillHere = useStillHere();

@@ -6,6 +6,7 @@ import { api } from "../../api/client";
 import { usePeople } from "../../api/queries";
 import type { Entered, FieldValue, RecordType } from "../../api/types";
 import { RecordForm } from "../../forms/RecordForm";
+import { useDropped } from "../../forms/useDropped";
 import { FirstSteps } from "../../help/FirstSteps";
 import { askedOf } from "../../question/asked";
 import { QuestionStrip } from "../../question/QuestionStrip";
@@ -147,6 +148,7 @@ function Rehearsal({ given, as, beside, form, ghosts, type, typedRef }: Props) {
     { body: { ...body, ...more } },
     { placeholderData: keepPreviousData },
   );
+  useDropped(rehearsed.isPlaceholderData ? undefined : rehearsed.data?.form, entered, setEntered);
   const saving = api.useMutation("post", "/api/rehearsal/save");
   const keeping = api.useMutation("post", "/api/rehearsal/question", {
     onSuccess: (asFile) => saveAsFile("question.json", asFile),

@@ -36,11 +36,12 @@ export function EffectDetails({ effect, label, vocabulary, domain, subject, onCh
         <span className="soft">and its value is</span>
         <Radio.Group
           aria-label={`Hidden value, ${label}`}
-          value={effect.clear ? "clear" : "keep"}
-          onChange={(event) => set({ clear: event.target.value === "clear" || undefined })}
+          value={effect.clear || false}
+          onChange={(event) => set({ clear: (event.target.value as Effect["clear"]) || undefined })}
           options={[
-            { value: "keep", label: "kept" },
-            { value: "clear", label: "cleared (restored if shown again before saving)" },
+            { value: false, label: "kept" },
+            { value: true, label: "cleared (restored if shown again before saving)" },
+            { value: "at_once", label: "cleared at once (what was typed does not come back)" },
           ]}
         />
       </span>
@@ -82,6 +83,16 @@ export function EffectDetails({ effect, label, vocabulary, domain, subject, onCh
         valueLabel={offered ? "Suggested value" : "Value given"}
         onChange={(to) => set({ to })}
       />
+      {offered && (
+        <Input
+          aria-label="Note beside the suggestion"
+          placeholder="Note beside it (optional)"
+          maxLength={500}
+          value={effect.note ?? ""}
+          onChange={(event) => set({ note: event.target.value || undefined })}
+          style={{ width: 260 }}
+        />
+      )}
     </span>
   );
 }

@@ -67,6 +67,16 @@ export function LineEditor(props: Props) {
           />
         </>
       )}
+      {conditional && (
+        <button
+          type="button"
+          className="plain"
+          aria-label={named("Swap become and otherwise")}
+          onClick={() => onChange(turnedRound(line))}
+        >
+          swap “become” and “otherwise”
+        </button>
+      )}
       <BeforeAndAfter line={line} type={type} changed={changed} />
       {several && (
         <button type="button" className="plain" aria-label={`Remove line ${place + 1}`} onClick={onRemove}>
@@ -75,6 +85,11 @@ export function LineEditor(props: Props) {
       )}
     </div>
   );
+}
+
+/** The line with what holds while the condition is true and what holds otherwise changed round. */
+function turnedRound({ effects, otherwise, ...rest }: RuleLine): RuleLine {
+  return { ...rest, effects: otherwise ?? [], ...(effects.length > 0 ? { otherwise: effects } : {}) };
 }
 
 /** How the fields of the line stand on the map that is looked at, before and after. */

@@ -137,6 +137,7 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
             faults={missing}
             proposal={proposal}
             remarks={dirty ? (preview.data?.remarks ?? []) : []}
+            elsewhere={dirty && missing.length === 0 ? (preview.data?.elsewhere ?? []) : []}
             changed={!readOnly && dirty && missing.length === 0 ? (preview.data?.changed ?? []) : []}
             tried={tried}
             onChange={edit.set}

@@ -23,6 +23,8 @@ type Props = {
   catalogue: Catalogue;
   faults: Fault[];
   remarks: string[];
+  /** What the rule hides that its people still see in other modes. */
+  elsewhere: string[];
   /** The title that the rule is saved under while it has none. */
   proposal: string | undefined;
   /** Cells of the map that the edit changes. */
@@ -33,9 +35,12 @@ type Props = {
   onKind: (kind: Rule["kind"]) => void;
 };
 
+const withoutModes = ({ modes: _modes, ...reach }: NonNullable<Rule["reach"]> = {}) => reach;
+
 /** The parts of a rule, in the order in which its sentence reads. */
 export function RuleParts(props: Props) {
-  const { rule, type, catalogue, faults, remarks, proposal, changed, tried, onChange, onKind } = props;
+  const { rule, type, catalogue, faults, remarks, elsewhere, proposal, changed, tried, onChange, onKind } =
+    props;
   const { vocabulary } = catalogue;
   const domain = domainOf(catalogue, type);
   const { when } = rule;
@@ -61,6 +66,18 @@ export function RuleParts(props: Props) {
       </RulePart>
       <RulePart word="While" part="reach" faults={faults} pointer="/reach" tried={tried}>
         <ReachEditor rule={rule} type={type} vocabulary={vocabulary} onChange={onChange} />
+        {elsewhere.map((remark) => (
+          <div className="hint" key={remark}>
+            {remark}{" "}
+            <button
+              type="button"
+              className="plain"
+              onClick={() => onChange({ reach: withoutModes(rule.reach) })}
+            >
+              apply in every mode
+            </button>
+          </div>
+        ))}
       </RulePart>
       <RulePart word="When" part="condition" faults={faults} pointer="/when" tried={tried}>
         <ConditionEditor condition={when} domain={domain} onChange={(next) => onChange({ when: next })} />

@@ -1,11 +1,12 @@
 import { Checkbox, Input } from "antd";
+import { useState } from "react";
 import type { Window } from "../../api/types";
 
 const DAYS = ["monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday"];
 
 /** When a rule is in force: days, weekdays and hours of the day in a time zone. */
 export function WindowEditor({
-  window: shown,
+  window: kept,
   zone,
   onChange,
 }: {
@@ -13,11 +14,14 @@ export function WindowEditor({
   zone: string;
   onChange: (window: Window | undefined) => void;
 }) {
+  // Nothing is limited until a day or an hour is given.
+  const [opened, setOpened] = useState(false);
+  const shown = kept ?? (opened ? {} : undefined);
   if (!shown)
     return (
       <span>
         <span className="soft">any time. </span>
-        <button type="button" className="plain" onClick={() => onChange({ weekdays: DAYS.slice(0, 5) })}>
+        <button type="button" className="plain" onClick={() => setOpened(true)}>
           Limit to certain times
         </button>
       </span>
@@ -28,6 +32,7 @@ export function WindowEditor({
         ([, value]) => value !== undefined && value !== "" && !(Array.isArray(value) && value.length === 0),
       ),
     );
+    setOpened(true);
     onChange(Object.keys(next).some((part) => part !== "zone") ? next : undefined);
   };
   const hours = shown.hours;
@@ -38,6 +43,7 @@ export function WindowEditor({
           From
           <Input
             type="date"
+            autoFocus={!kept}
             aria-label="Window from"
             value={shown.from ?? ""}
             onChange={(event) => put({ from: event.target.value })}
@@ -105,7 +111,14 @@ export function WindowEditor({
           />
         </label>
       </div>
-      <button type="button" className="plain" onClick={() => onChange(undefined)}>
+      <button
+        type="button"
+        className="plain"
+        onClick={() => {
+          setOpened(false);
+          onChange(undefined);
+        }}
+      >
         Remove the time limit
       </button>
     </>

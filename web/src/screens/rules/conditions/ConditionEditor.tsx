@@ -3,11 +3,11 @@ import { useRef, type KeyboardEvent } from "react";
 import type { Condition } from "../../../api/types";
 import { ComparisonEditor, blankComparison } from "./ComparisonEditor";
 import { blankNote } from "./blanks";
-import { copyPart, useCopied } from "./copied";
-import { operandKey, subjectOf, type Domain } from "./operands";
-import { join, moved, partsOf, replaceAt, type Path } from "./tree";
-
-const DEEPEST = 8;
+import { Adding, Joining, OwnTools } from "./ConditionTools";
+import { useCopied } from "./copied";
+import type { Domain } from "./operands";
+import { partName, type Edit } from "./partEditing";
+import { moved, partsOf, replaceAt, type Path } from "./tree";
 
 type Props = {
   condition: Condition | undefined;
@@ -19,12 +19,27 @@ type Props = {
 export function ConditionEditor({ condition, domain, onChange }: Props) {
   const copied = useCopied();
   const root = useRef<HTMLDivElement>(null);
+  // The focus goes where the work goes on: to a part that was added, with one that was moved, or to what is left.
+  const go = (path: Path) =>
+    requestAnimationFrame(() => {
+      const found = [`[data-place="${path.join(".")}"] `, ""].map((place) =>
+        root.current?.querySelector<HTMLElement>(`${place}:is(input, button)`),
+      );
+      found.find(Boolean)?.focus();
+    });
   if (!condition) {
     return (
-      <span className="row-flex">
+      <div className="row-flex" ref={root}>
         <span>
           <span className="soft">on every record. </span>
-          <button type="button" className="plain" onClick={() => onChange(blankComparison(domain))}>
+          <button
+            type="button"
+            className="plain"
+            onClick={() => {
+              onChange(blankComparison(domain));
+              go([]);
+            }}
+          >
             Limit to some records
           </button>
         </span>
@@ -33,26 +48,24 @@ export function ConditionEditor({ condition, domain, onChange }: Props) {
             Paste
           </button>
         )}
-      </span>
+      </div>
     );
   }
   const move = (path: Path, by: 1 | -1) => {
     const next = moved(condition, path, by);
     if (next === condition) return;
     onChange(next);
-    // The focus goes with the part, so that it can be moved on.
-    const place = [...path.slice(0, -1), (path.at(-1) ?? 0) + by].join(".");
-    requestAnimationFrame(() =>
-      root.current
-        ?.querySelector<HTMLElement>(`[data-place="${place}"] input, [data-place="${place}"] button`)
-        ?.focus(),
-    );
+    go([...path.slice(0, -1), (path.at(-1) ?? 0) + by]);
   };
   const edit: Edit = {
     domain,
     move,
     copied: copied?.type === domain.type.id ? copied.part : null,
     put: (path, next) => onChange(replaceAt(condition, path, next)),
+    putAndGo: (path, next, to) => {
+      onChange(replaceAt(condition, path, next));
+      go(to);
+    },
   };
   return (
     <div ref={root}>
@@ -61,12 +74,6 @@ export function ConditionEditor({ condition, domain, onChange }: Props) {
   );
 }
 
-type Edit = {
-  domain: Domain;
-  copied: Condition | null;
-  put: (path: Path, next: Condition | undefined) => void;
-  move: (path: Path, by: 1 | -1) => void;
-};
 type PartProps = {
   node: Condition;
   path: Path;
@@ -101,7 +108,10 @@ function Part({ node, path, siblings, edit, beside, opposed }: PartProps) {
             <ComparisonEditor node={node} domain={edit.domain} onChange={(next) => edit.put(path, next)} />
           </div>
           {!opposed && <Blank node={node} path={path} beside={beside} edit={edit} />}
-          <Tools node={node} path={path} siblings={siblings} edit={edit} />
+          <div className={`tools ${path.length > 0 ? "in-focus" : ""}`}>
+            <Joining node={node} path={path} edit={edit} />
+            <OwnTools node={node} path={path} siblings={siblings} edit={edit} />
+          </div>
         </>
       )}
     </div>
@@ -115,7 +125,7 @@ function Joined({ node, path, siblings, edit, beside }: PartProps) {
   const change = (next: string) => edit.put(path, next === "not" ? { not: node } : { [next]: parts });
   return (
     <>
-      <div className="line">
+      <div className="line heading">
         {how === "not" ? (
           <>
             <b>not</b>
@@ -133,6 +143,10 @@ function Joined({ node, path, siblings, edit, beside }: PartProps) {
             style={{ width: 164 }}
           />
         )}
+        <span className="tools in-focus">
+          {path.length > 0 && <Joining node={node} path={path} edit={edit} />}
+          <OwnTools node={node} path={path} siblings={siblings} edit={edit} />
+        </span>
       </div>
       {parts.map((part, index) => (
         <Part
@@ -146,7 +160,12 @@ function Joined({ node, path, siblings, edit, beside }: PartProps) {
         />
       ))}
       {how === "not" && <Blank node={node} path={path} beside={beside} edit={edit} />}
-      <Tools node={node} path={path} siblings={siblings} edit={edit} />
+      {path.length === 0 && how === "not" && (
+        <div className="tools">
+          <Joining node={node} path={path} edit={edit} />
+        </div>
+      )}
+      <Adding node={node} path={path} edit={edit} />
     </>
   );
 }
@@ -163,114 +182,4 @@ function Blank({ node, path, beside, edit }: Omit<PartProps, "siblings" | "oppos
       </button>
     </div>
   );
-}
-
-/** What can be done with a part. */
-function Tools({ node, path, siblings, edit }: Omit<PartProps, "beside" | "opposed">) {
-  const { domain, copied, put, move } = edit;
-  const index = path.at(-1) ?? 0;
-  const name = partName(node, domain);
-  const group = node.all ? "all" : node.any ? "any" : null;
-  const add = (more: Condition) => (group ? put(path, { [group]: [...partsOf(node), more] }) : undefined);
-  const deeper = path.length < DEEPEST;
-  return (
-    <div className="tools">
-      {group && (
-        <button type="button" className="plain" onClick={() => add(blankComparison(domain))}>
-          add a comparison
-        </button>
-      )}
-      {group && deeper && (
-        <button
-          type="button"
-          className="plain"
-          onClick={() =>
-            add({ [group === "all" ? "any" : "all"]: [blankComparison(domain), blankComparison(domain)] })
-          }
-        >
-          add a group
-        </button>
-      )}
-      {group && copied && (
-        <button type="button" className="plain" onClick={() => add(copied)}>
-          paste
-        </button>
-      )}
-      {deeper && !group && (
-        <button
-          type="button"
-          className="plain"
-          onClick={() => put(path, join(node, "all", blankComparison(domain)))}
-        >
-          and …
-        </button>
-      )}
-      {deeper && !group && (
-        <button
-          type="button"
-          className="plain"
-          onClick={() => put(path, join(node, "any", blankComparison(domain)))}
-        >
-          or …
-        </button>
-      )}
-      {node.not ? (
-        <button type="button" className="plain" onClick={() => put(path, node.not)}>
-          Remove the negation
-        </button>
-      ) : (
-        deeper && (
-          <button type="button" className="plain" onClick={() => put(path, { not: node })}>
-            Negate
-          </button>
-        )
-      )}
-      {siblings > 1 && (
-        <button
-          type="button"
-          className="plain"
-          disabled={index === 0}
-          aria-label={`Move ${name} up`}
-          onClick={() => move(path, -1)}
-        >
-          up
-        </button>
-      )}
-      {siblings > 1 && (
-        <button
-          type="button"
-          className="plain"
-          disabled={index === siblings - 1}
-          aria-label={`Move ${name} down`}
-          onClick={() => move(path, 1)}
-        >
-          down
-        </button>
-      )}
-      <button
-        type="button"
-        className="plain"
-        aria-label={`Copy ${name}`}
-        onClick={() => copyPart({ type: domain.type.id, part: node })}
-      >
-        copy
-      </button>
-      <button
-        type="button"
-        className="plain"
-        aria-label={`Remove ${name}`}
-        onClick={() => put(path, undefined)}
-      >
-        remove
-      </button>
-    </div>
-  );
-}
-
-/** What a part is called where it is moved, copied or removed. */
-function partName(node: Condition, domain: Domain): string {
-  if (node.all) return "all of these";
-  if (node.any) return "any of these";
-  if (node.not) return "the opposite";
-  return `the comparison of ${subjectOf(operandKey(node.left), domain)?.name ?? "a field"}`;
 }
