@@ -17,6 +17,15 @@ module Server
           large? ? json(started, 202) : json(importing.apply(token))
         end
 
+        app.get "/api/imports/templates/:kind" do
+          allow!(:import)
+          name, text = CobaltLedger::Formats::Templates::ALL[params["kind"]]
+          name or raise Problem.new(404, "not-found", "There is no template for “#{params['kind']}”")
+          content_type "text/plain", charset: "utf-8"
+          attachment name
+          text
+        end
+
         app.get "/api/imports/:id" do
           allow!(:import)
           json(ImportRuns.view(ImportRuns.find(params["id"], account)))

@@ -67,10 +67,15 @@ RSpec.describe "Rehearsal" do
     expect(page).to have_current_path(/as=.+mode=create|mode=create.+as=/)
     visit("/rehearsal?type=outgoing-loan&as=ilka.fenn&record=LN-0042&mode=edit")
     click_button("Why is Purpose so?")
-    click_button("Make a rule for this field")
+    click_button("Make a rule for this field in every mode")
     expect(page).to have_css("aside[aria-label=Rule]")
     expect(page).to have_field("Title", with: "Purpose")
     become("hidden")
-    expect(page).to have_css(".reads", text: "For Courier, editing an outgoing loan: Purpose is hidden.")
+    expect(page).to have_css(".reads", text: "For Courier, in any mode of an outgoing loan: Purpose is hidden.")
+    find("[aria-label='Modes'] label", text: "editing").click
+    told = "Purpose is hidden only while editing: Courier can still see it while creating, viewing and listing."
+    expect(page).to have_css(".hint", text: told)
+    click_button("apply in every mode")
+    expect(page).to have_no_css(".hint", text: told)
   end
 end

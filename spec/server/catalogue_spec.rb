@@ -52,6 +52,21 @@ RSpec.describe "The catalogue by hand" do
     expect(held).to eq(before.transform_values { |value| value == common ? "study" : nil })
   end
 
+  it "makes a stored text the option whose name it is, without being told to" do
+    before = held
+    common, other = before.values.compact.tally.sort_by { |value, count| [-count, value] }.first(2).map(&:first)
+    becoming = with_field("borrower", kind: "choice", options: [
+                            { "id" => "b1", "name" => common.upcase }, { "id" => "b2", "name" => "Study" }
+                          ])
+    part = told_before(becoming)["stored"].find { |each| each["field"] == "borrower" }
+    expect(part).to include("named" => before.values.count(common))
+    expect(part["values"].map { |each| each["value"] }).to include(other)
+    expect(part["values"].map { |each| each["value"] }).not_to include(common)
+    expect(put(becoming)).to eq(200)
+    expect(publish).to eq(201)
+    expect(held).to eq(before.transform_values { |value| value == common ? "b1" : value })
+  end
+
   it "forgets what was to become of values with the edit, and with a kind that it no longer fits" do
     becoming = with_field("borrower", kind: "choice", options: options("Study"))
     expect(put(becoming, stored_values: { borrower: { map: [{ from: "x", to: "study" }] } })).to eq(200)

@@ -53,6 +53,22 @@ RSpec.describe "Live forms under enforcement" do
     expect(answer["form"]["sections"].map { |section| section["columns"] }).to eq([2, 2, 1])
   end
 
+  it "names what was typed and is gone, where a rule hides and clears it at once" do
+    sign_in("mairin")
+    add_rule(
+      title: "No rooms for glass", record_type: "study-visit", audience: { everyone: true },
+      targets: { fields: %w[room outcome] }, effects: [{ effect: "hide", clear: "at_once" }],
+      when: { compare: "equal", left: { field: "topic" }, right: { value: "Glass" } }
+    )
+    expect(publish(signed: true)).to eq(201)
+    sign_in("cleo")
+    shown = { topic: "Paper", room: "North" }
+    expect(open_form("study-visit", mode: "create", entered: shown)).to have_key("room")
+    expect(answer["form"]).not_to have_key("dropped")
+    expect(open_form("study-visit", mode: "create", entered: shown.merge(topic: "Glass"))).not_to have_key("room")
+    expect(answer["form"]["dropped"]).to eq(["room"])
+  end
+
   it "offers a suggestion until it is dismissed, on that record and for that person alone" do
     Server::Record
       .where(record_type: "study-visit")

@@ -17,6 +17,15 @@ RSpec.describe "Record types from files" do
     end == []
   end
 
+  it "comes in from the files that are given out to begin with" do
+    templates = CobaltLedger::Formats::Templates::ALL.transform_values(&:last)
+    read = from_csv(templates["fields-csv"])
+    expect(read["fields"].map { |each| each["kind"] }).to include("auto_number", "choice", "yes_no", "computed")
+    expect([read, from_schema(templates["fields-json-schema"])].map { |type| sound?(type) }).to eq([true, true])
+    people = CobaltLedger::Formats::PeopleLdif.read(templates["people-ldif"])
+    expect(people["users"].map { |user| user.values_at("name", "groups") }).to eq([["Ada Example", ["first-aiders"]]])
+  end
+
   describe "a JSON Schema 2020-12 definition" do
     let(:definition) do
       {

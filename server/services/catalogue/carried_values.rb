@@ -3,7 +3,7 @@
 module Server
   # What an edit of a record type makes of the values that records hold: kept with the edit, done when it is published.
   # By field: {"map" => [{"from", "to"}], "rest" => "keep" or "blank"}, both values as records hold them, nil for blank;
-  # the rest is what the field can no longer read.
+  # the rest is what the field can no longer read. A stored text that is the name of an option becomes that option.
   class CarriedValues
     # Records read at once.
     AT_ONCE = 500
@@ -23,10 +23,23 @@ module Server
       e.message
     end
 
-    # type: CobaltLedger::Catalogue::RecordType as it shall be; plan: Hash as above.
-    def initialize(type, plan)
+    # What a field holds in place of a value that it can't read and that is the name of one of its options: a JSON value,
+    # or nil.
+    def self.option_named(field, value)
+      return nil unless value.is_a?(String)
+
+      name = value.strip.downcase
+      found = field.options.select { |option| option.name.downcase == name }
+      return nil unless found.size == 1 && unfit(field, value)
+
+      field.family == :choices ? [found.first.id] : found.first.id
+    end
+
+    # type: CobaltLedger::Catalogue::RecordType as it shall be; plan: Hash as above; before: the type as it is, or nil.
+    def initialize(type, plan, before: nil)
       @type = type
       @plan = plan
+      @before = before
     end
 
     # Raises CobaltLedger::BadInput where a value would become something that its field can't hold.
@@ -54,6 +67,9 @@ module Server
     # records were written.
     def apply(by)
       maps = @plan.transform_values { |part| (part["map"] || []).to_h { |pair| [key(pair["from"]), pair["to"]] } }
+      picked.each { |field| maps[field.id] ||= {} }
+      return 0 if maps.empty?
+
       Record.where(record_type: @type.id).find_each(batch_size: AT_ONCE).count do |record|
         before = record.values
         after = carried(before, maps)
@@ -86,10 +102,22 @@ module Server
         found = key(values[id])
         if map.key?(found)
           after[id] = map[found]
-        elsif @plan[id]["rest"] == "blank" && unfit(@type.field(id), values[id])
+        elsif (option = self.class.option_named(@type.field(id), values[id]))
+          after[id] = option
+        elsif @plan.dig(id, "rest") == "blank" && unfit(@type.field(id), values[id])
           after.delete(id)
         end
       end.compact
+    end
+
+    # Fields that are picked from options, and were not or from others.
+    def picked
+      return [] unless @before
+
+      @type.fields.select do |field|
+        old = @before.field(field.id)
+        old && field.options.any? && [old.kind_name, old.options.map(&:name)] != [field.kind_name, field.options.map(&:name)]
+      end
     end
 
     def unfit(field, value) = self.class.unfit(field, value)

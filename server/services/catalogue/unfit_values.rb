@@ -16,13 +16,14 @@ module Server
     end
 
     # Array of {"field", "name", "held" => records that hold something there, "unfit", "values" => [{"value", "words",
-    # "count"}], "unseen" => how many of the unfit are not listed}, for fields that read values otherwise or go.
+    # "count"}], "unseen" => how many of the unfit are not listed, "named" => how many become the option whose name they
+    # are}, for fields that read values otherwise or go.
     def to_a
       fields = @before.fields.select { |field| otherwise?(field, @after&.field(field.id)) }
       return [] if fields.empty?
 
       @ends = Process.clock_gettime(Process::CLOCK_MONOTONIC) + TIME
-      counts = fields.to_h { |field| [field.id, { held: 0, unfit: 0, unseen: 0, values: Hash.new(0) }] }
+      counts = fields.to_h { |field| [field.id, { held: 0, unfit: 0, unseen: 0, named: 0, values: Hash.new(0) }] }
       Record.where(record_type: @before.id).find_each(batch_size: CarriedValues::AT_ONCE) do |record|
         count(record, fields, counts)
       end
@@ -49,6 +50,7 @@ module Server
         found = counts[field.id]
         found[:held] += 1
         next if fits?(@after&.field(field.id), value)
+        next found[:named] += 1 if named?(field, value)
 
         found[:unfit] += 1
         hidden ||= late? ? :all : @sight.of(record, @before).made_up
@@ -64,10 +66,12 @@ module Server
       field.nil? || CarriedValues.unfit(field, value).nil?
     end
 
+    def named?(field, value) = !CarriedValues.option_named(@after.field(field.id), value).nil?
+
     def told(field, found)
       values = found[:values].sort_by { |value, count| [-count, value.to_s] }
       { "field" => field.id, "name" => field.name, "goes" => @after&.field(field.id).nil?, "held" => found[:held],
-        "unfit" => found[:unfit], "unseen" => found[:unseen],
+        "unfit" => found[:unfit], "unseen" => found[:unseen], "named" => found[:named],
         "values" => values.map do |value, count|
           { "value" => value, "words" => words(field, value), "count" => count }
         end }

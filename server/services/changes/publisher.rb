@@ -62,10 +62,12 @@ module Server
 
     # What records hold goes with the record types that are published.
     def carry_values(change_set, policy)
-      change_set.edits.reject { |edit| edit.carried.empty? }.each do |edit|
+      before = PolicyStore.instance.in_force.policy
+      change_set.edits.select { |edit| edit.kind == "record_type" }.each do |edit|
         # The record type may have become another since, by an import; then only what still makes sense is done.
         type = policy.record_type(edit.subject) or next
-        CarriedValues.new(type, CarriedValues.new(type, edit.carried).sound).apply(@author)
+        plan = CarriedValues.new(type, edit.carried).sound
+        CarriedValues.new(type, plan, before: before.record_type(type.id)).apply(@author)
       end
     end
   end

@@ -1,7 +1,8 @@
 import { App, Button, Checkbox, Input, Progress, Select } from "antd";
-import { useState, type ChangeEvent } from "react";
+import { useState } from "react";
 import type { ImportAsked, ImportPreview } from "../api/types";
 import { Dialog } from "./Dialog";
+import { FileInput } from "./FileInput";
 import { ImportedPart, isPart, type Part } from "./ImportedPart";
 import { toBase64 } from "./base64";
 import { ScrollBox } from "./ScrollBox";
@@ -34,10 +35,18 @@ const COMPLETE: { value: Complete; label: string }[] = [
 ];
 const MEMBERSHIPS: Complete[] = ["roles", "groups", "department", "units"];
 
-type Props = { kinds: ImportKind[]; onClose: () => void };
+/** Kinds of which there is a small file to begin with. */
+const TEMPLATES: ImportKind[] = ["fields-csv", "fields-json-schema", "people-ldif"];
+
+type Props = {
+  kinds: ImportKind[];
+  onClose: () => void;
+  /** Opens a record type that came in, where it is one. */
+  onRecordType?: (id: string) => void;
+};
 
 /** Brings a file in: first what it adds, changes and drops, then, on a second press, the import. */
-export function ImportPanel({ kinds, onClose }: Props) {
+export function ImportPanel({ kinds, onClose, onRecordType }: Props) {
   const { message } = App.useApp();
   const [kind, setKind] = useState<ImportKind>(kinds[0] ?? "policy");
   const [file, setFile] = useState<{ name: string; content: string } | null>(null);
@@ -59,6 +68,8 @@ export function ImportPanel({ kinds, onClose }: Props) {
         target === "directory" ? "The directory is up to date" : "Imported into the change set",
       );
       onClose();
+      const [opened, ...others] = part.record_types ?? offers.map((offer) => offer.id);
+      if (opened && others.length === 0) onRecordType?.(opened);
     },
   });
   const { preview, busy, run } = importing;
@@ -71,9 +82,7 @@ export function ImportPanel({ kinds, onClose }: Props) {
       setUnreadable(null);
       importing.reset();
     };
-  const read = async (event: ChangeEvent<HTMLInputElement>) => {
-    const chosen = event.target.files?.[0];
-    if (!chosen) return;
+  const read = async (chosen: File) => {
     change(setFile)(null);
     setPart({});
     setLastOffers({ kind, offers: [] });
@@ -92,9 +101,7 @@ export function ImportPanel({ kinds, onClose }: Props) {
           .replace(/^./, (letter) => letter.toUpperCase()),
       );
   };
-  const readMapping = async (event: ChangeEvent<HTMLInputElement>) => {
-    const chosen = event.target.files?.[0];
-    if (!chosen) return;
+  const readMapping = async (chosen: File) => {
     try {
       change(setMapping)(JSON.parse(await chosen.text()) as Record<string, unknown>);
     } catch {
@@ -148,15 +155,19 @@ export function ImportPanel({ kinds, onClose }: Props) {
             options={kinds.map((each) => ({ value: each, label: KINDS[each].title }))}
           />
         </label>
-        <label className="line">
-          File, up to 8 MiB
-          <input
-            type="file"
+        <div className="row-flex" style={{ alignItems: "end", gap: 14 }}>
+          <FileInput
+            label="File, up to 8 MiB"
             name="file"
             accept={kinds.map((each) => KINDS[each].accept).join(",")}
-            onChange={(event) => void read(event)}
+            onFile={(chosen) => void read(chosen)}
           />
-        </label>
+          {TEMPLATES.includes(kind) && (
+            <a href={`/api/imports/templates/${kind}`} download>
+              Save a template
+            </a>
+          )}
+        </div>
         {kind.startsWith("fields") && (
           <label className="line">
             Name of the record type
@@ -164,10 +175,12 @@ export function ImportPanel({ kinds, onClose }: Props) {
           </label>
         )}
         {kind === "people-ldif" && (
-          <label className="line">
-            Attribute mapping (optional JSON file; inetOrgPerson names by default)
-            <input type="file" name="mapping" accept=".json" onChange={(event) => void readMapping(event)} />
-          </label>
+          <FileInput
+            label="Attribute mapping (optional JSON file; inetOrgPerson names by default)"
+            name="mapping"
+            accept=".json"
+            onFile={(chosen) => void readMapping(chosen)}
+          />
         )}
         {people && (
           <fieldset className="complete">

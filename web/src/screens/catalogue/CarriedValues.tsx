@@ -36,7 +36,7 @@ export function CarriedValues({ stored, type, plan, onChange, onType }: Props) {
       fields: type.fields.map((candidate) => (candidate === field ? { ...field, options } : candidate)),
     });
   };
-  const told = stored.filter((each) => each.unfit > 0 || each.goes);
+  const told = stored.filter((each) => each.unfit > 0 || each.named > 0 || each.goes);
   return (
     <>
       {told.map((each) => (
@@ -46,7 +46,15 @@ export function CarriedValues({ stored, type, plan, onChange, onType }: Props) {
               ? `${each.name}: ${each.held} stored values remain in their records but no one sees them`
               : `${each.name}: ${each.unfit} of ${each.held} stored values would become unreadable`}
           </h3>
-          {!each.goes && (
+          {each.named > 0 && (
+            <p>
+              {each.named === 1
+                ? "1 stored text that is the name of an option becomes"
+                : `${each.named} stored texts that are names of options become`}{" "}
+              that option when this is published.
+            </p>
+          )}
+          {!each.goes && each.unfit > 0 && (
             <Mapping
               stored={each}
               field={type.fields.find((field) => field.id === each.field)}

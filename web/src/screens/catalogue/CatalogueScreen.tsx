@@ -109,6 +109,7 @@ export default function CatalogueScreen() {
         <ImportPanel
           kinds={["fields-json-schema", "fields-csv", "policy"]}
           onClose={() => setImporting(false)}
+          onRecordType={(id) => change({ type: id, record: "" })}
         />
       )}
     </>

@@ -1,7 +1,10 @@
 import { App, Button } from "antd";
-import { useState, type ChangeEvent } from "react";
+import { useState } from "react";
 import { api, ProblemError } from "../../api/client";
+import { toCsv } from "../../shared/csv";
 import { Dialog } from "../../shared/Dialog";
+import { FileInput } from "../../shared/FileInput";
+import { saveText } from "../../shared/saveAsFile";
 import { toBase64 } from "../../shared/base64";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { ScrollBox } from "../../shared/ScrollBox";
@@ -10,13 +13,13 @@ import { useStillHere } from "../../shared/useStillHere";
 const SIZE_LIMIT = 6 * 1024 * 1024;
 const SHOWN = 200;
 
-type File = { name: string; content: string; format: "csv" | "json" };
+type Chosen = { name: string; content: string; format: "csv" | "json" };
 
 /** Brings a file of records in: first what would become of every row, then all of it or nothing. */
 export function RecordsIn({ type, plural, onClose }: { type: string; plural: string; onClose: () => void }) {
   const stillHere = useStillHere();
   const { message } = App.useApp();
-  const [file, setFile] = useState<File | null>(null);
+  const [file, setFile] = useState<Chosen | null>(null);
   const [unreadable, setUnreadable] = useState<Error | null>(null);
   const path = { params: { path: { type } } };
   const previewing = api.useMutation("post", "/api/records/{type}/import/preview");
@@ -26,13 +29,22 @@ export function RecordsIn({ type, plural, onClose }: { type: string; plural: str
       if (stillHere()) onClose();
     },
   });
-  const pick = async (event: ChangeEvent<HTMLInputElement>) => {
-    const chosen = event.target.files?.[0];
+  const blank = api.useQuery("post", "/api/records/{type}/form", {
+    ...path,
+    body: { mode: "create", entered: {}, dismissed: [] },
+  });
+  // A row is made of what could be typed into a new record.
+  const columns = (blank.data?.form.sections ?? [])
+    .flatMap((section) => section.fields)
+    .filter(
+      (field) => field.level === "editable" || field.level === "required" || field.level === "replace_only",
+    )
+    .map((field) => field.name);
+  const pick = async (chosen: File) => {
     previewing.reset();
     storing.reset();
     setUnreadable(null);
     setFile(null);
-    if (!chosen) return;
     if (chosen.size > SIZE_LIMIT) {
       setUnreadable(new Error("The file is larger than 6 MB"));
       return;
@@ -71,10 +83,18 @@ export function RecordsIn({ type, plural, onClose }: { type: string; plural: str
         CSV with field names in the first row, or JSON as exported. A row with a number changes that record; a
         row without one creates a record. Each row is checked as if you had typed it.
       </p>
-      <label className="line">
-        File
-        <input type="file" accept=".csv,.json" onChange={(event) => void pick(event)} />
-      </label>
+      <div className="row-flex" style={{ alignItems: "end", gap: 14 }}>
+        <FileInput label="File" name="records" accept=".csv,.json" onFile={(chosen) => void pick(chosen)} />
+        {columns.length > 0 && (
+          <button
+            type="button"
+            className="plain"
+            onClick={() => saveText(`${type}.csv`, toCsv([columns]), "text/csv")}
+          >
+            Save a template
+          </button>
+        )}
+      </div>
       {error ? (
         <ProblemNotice
           error={error}

@@ -26,7 +26,7 @@ module CobaltLedger
       def parted(rules, among = @crowds.everybody)
         rules
           .each_with_index
-          .reduce(of_one_kind(rules).map { |users| [0, users & among] }) do |parts, (rule, index)|
+          .reduce(told_apart(rules, among)) do |parts, (rule, index)|
             own = matching(rule)
             pieces = closeness? ? @crowds.by_closeness(rule.audience).map(&:last) : [own]
             parts
@@ -38,6 +38,9 @@ module CobaltLedger
       end
 
       private
+
+      # Where the parting begins: people told apart by what conditions ask of them, and no part of no one.
+      def told_apart(rules, among) = of_one_kind(rules).map { |users| [0, users & among] }.reject { |_, users| users.zero? }
 
       # Users of whom conditions say the same, whatever the record: Array of bit sets.
       def of_one_kind(rules)
