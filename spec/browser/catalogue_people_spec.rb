@@ -17,15 +17,23 @@ RSpec.describe "Catalogue, People and Changes" do
     expect_no_barrier
   end
 
-  it "refuses a broken file whole, with each fault and its place" do
+  it "refuses a broken file whole, with each fault and its place; mended, it is read again and opened" do
     visit("/catalogue")
     click_button("Import from a file")
-    attach("file", broken("broken.csv", "name,kind\nTopic,colour\n,text\n"))
+    expect(page).to have_link("Save a template")
+    file = broken("broken.csv", "name,kind\nTopic,colour\n,text\n")
+    attach("file", file)
     click_button("Preview")
     expect(page).to have_text("The file was rejected; nothing was changed")
     expect(page).to have_text("line 2")
     expect(page).to have_text("line 3 the name is missing")
     expect(page).to have_no_button("Import", exact: true)
+    File.write(file, "name,kind\nTopic,text\nVisitors,whole number\n")
+    attach("file", file)
+    click_button("Preview")
+    click_button("Import", exact: true)
+    expect(page).to have_css("h1", text: "Broken")
+    expect(page).to have_css("tr", text: "Visitors")
   end
 
   it "looks through people by role, group, department and unit" do
