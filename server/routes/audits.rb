@@ -36,7 +36,12 @@ module Server
 
         app.put "/api/findings/:id/acceptance" do
           allow!(:edit)
-          json(accept(findings_view.find(params["id"])))
+          view = findings_view
+          found = view.find(params["id"])
+          Acceptance.transaction do
+            (sent["alike"] ? view.alike(found) - [found] : []).each { |each| accept(view.find(each["id"])) }
+            json(accept(found))
+          end
         end
 
         app.delete "/api/findings/:id/acceptance" do

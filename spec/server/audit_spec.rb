@@ -107,6 +107,28 @@ RSpec.describe "The audit through the API" do
     expect([again["accepted_by"], again["was_accepted"]]).to eq([nil, true])
   end
 
+  it "accepts all of a kind on a field at once, and counts in the bar what the page lists" do
+    bring_flaws
+    listed = look
+    call(:get, "/api/overview")
+    expect(answer["findings"]).to eq(listed.size)
+    of_a_field = listed.group_by { |each| each.values_at("detector", "record_type", "fields").flatten.first(3) }
+    one = of_a_field.values.max_by(&:size).first
+    call(:get, "/api/findings/#{one['id']}?state=pending")
+    alike = listed.select do |each|
+      each.values_at("detector", "record_type") == one.values_at("detector", "record_type") &&
+        each["fields"].include?(one["fields"].first)
+    end
+    expect(answer["alike"]).to eq(alike.size)
+    expect(alike.size).to be > 1
+    call(:put, "/api/findings/#{one['id']}/acceptance?state=pending", { reason: "Meant so", alike: true })
+    expect(listed.map { |each| each["id"] } - look.map { |each| each["id"] }).to match_array(alike.map { |each|
+      each["id"]
+    })
+    call(:get, "/api/overview")
+    expect(answer["findings"]).to eq(listed.size - alike.size)
+  end
+
   it "can be cancelled before it has begun" do
     run = Server::Job.create!(kind: "audit", topic: "pending", subject: "y", started_by: "Mairin")
     call(:delete, "/api/audit/#{run.id}")

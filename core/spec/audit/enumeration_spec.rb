@@ -193,7 +193,10 @@ RSpec.describe CobaltLedger::Audit::Run do
   # Actions that a detector names first.
   def of_actions(found, detector) = found.select { |each| each.detector == detector }.map { |each| each.fields.first }
 
-  def opened(found) = found.select { |each| each.detector == "opened_by_typing" }.map { |each| each.fields.first }.uniq
+  # The examples of a finding show each of its fields.
+  def opened(found)
+    found.select { |each| each.detector == "opened_by_typing" }.flat_map { |each| each.example.levels.keys }.uniq
+  end
 
   # Fields that are covered on some record, and less so once something open has been typed into it.
   def opened_by_typing(engine, values)

@@ -91,6 +91,25 @@ RSpec.describe CobaltLedger::Audit::Run do
     expect(kinds(hiding.call(timing: "on_opening"))).not_to include("opened_by_typing")
   end
 
+  it "tells what the same typing opens as one finding, shown on one record, and what another opens apart" do
+    hiding = ->(id, stage) { rule(id, "hide", when: { "not" => compare("stage", "equal", stage) }) }
+    rules = [hiding.call("notes", "out"), hiding.call("contact", "out"), hiding.call("count", "signed")]
+    told = audit(*rules, at: at).findings.select { |each| each.detector == "opened_by_typing" }
+    expect(told.map { |each| each.example.levels.keys.sort }).to contain_exactly(%w[contact notes], %w[count])
+    both = told.find { |each| each.fields.include?("notes") }
+    expect([both.rules.size, both.words]).to match([2, /the stored \w+ and \w+ before anything is saved\.\z/])
+  end
+
+  it "does without people: what is for no one breaks nothing off" do
+    rules = [rule("notes", "lock", audience: { "any" => [{ "group" => "empty" }] },
+                                   when: { "compare" => "is_filled", "left" => { "through" => "object",
+                                                                                 "field" => "maker" } })]
+    objects = { "id" => "object", "name" => "Object", "sections" => [{ "id" => "main", "name" => "Main" }],
+                "fields" => [field("maker")] }
+    loans = record_type_document(loan_fields + [field("object", "record_reference", refers_to: "object")])
+    expect(kinds(*rules, record_types: [loans, objects])).to include("nobody")
+  end
+
   it "looks at what a form leaves out where a rule clears another field" do
     clearing = rule("contact", { "effect" => "hide", "clear" => true }, when: compare("notes", "is_blank"))
     asking = rule("notes", "require", when: compare("contact", "is_blank"))

@@ -44,14 +44,22 @@ module Server
           "meaning" => CobaltLedger::Audit::Detector[finding["detector"]].meaning, "type_name" => type.name,
           "fields" => finding["fields"].map { |each| { "id" => each, "name" => type.subject(each)&.name || each } },
           "rules" => finding["rules"].map { |each| rule(each) }, "columns" => columns(finding),
-          "accepted" => accepted(finding), "was_accepted" => was_accepted(finding),
+          "accepted" => accepted(finding), "was_accepted" => was_accepted(finding), "alike" => alike(finding).size,
           "remedies" => finding["remedies"].map { |remedy| remedy["words"] }
         )
         .compact
     end
 
-    # Errors and warnings that no one has accepted, as far as they are known.
-    def standing = all.count { |finding| finding["severity"] != "note" && !accepted(finding) }
+    # How many no one has accepted, as far as they are known.
+    def standing = all.count { |finding| !accepted(finding) }
+
+    # Those of a finding's kind that are about its field too and that no one has accepted. finding: as stored.
+    def alike(finding)
+      all.select do |each|
+        each.values_at("detector", "record_type") == finding.values_at("detector", "record_type") &&
+          each["fields"].include?(finding["fields"].first) && !accepted(each)
+      end
+    end
 
     private
 

@@ -23,8 +23,8 @@ module Server
       e.message
     end
 
-    # What a field holds in place of a value that it can't read and that is the name of one of its options: a JSON value,
-    # or nil.
+    # What a field holds in place of a value that it can't read and that is the name of one of its options: a JSON
+    # value, or nil.
     def self.option_named(field, value)
       return nil unless value.is_a?(String)
 
@@ -116,7 +116,8 @@ module Server
 
       @type.fields.select do |field|
         old = @before.field(field.id)
-        old && field.options.any? && [old.kind_name, old.options.map(&:name)] != [field.kind_name, field.options.map(&:name)]
+        old && field.options.any? && [old.kind_name,
+                                      old.options.map(&:name)] != [field.kind_name, field.options.map(&:name)]
       end
     end
 

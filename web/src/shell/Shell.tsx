@@ -5,6 +5,7 @@ import { chooseChangeSet } from "../api/client";
 import { useOverview } from "../api/queries";
 import { makeQueryClient } from "../api/staleness";
 import { useQuestion, useQuestionSearch } from "../question/useQuestion";
+import { counted } from "../shared/counted";
 import { Loading } from "../shared/Loading";
 import { useShade } from "../theme/shade";
 import { useAccount } from "./account";
@@ -147,11 +148,11 @@ function Page() {
   );
 }
 
-/** How many findings above housekeeping there are, so far as they are proved. */
+/** How many findings no one has accepted, so far as they are proved. */
 function StandingFindings() {
   const { findings: standing = 0, proving = false } = useOverview().data ?? {};
   if (standing === 0 && !proving) return null;
-  const count = `${standing} ${standing === 1 ? "finding" : "findings"} above housekeeping`;
+  const count = counted(standing, "finding");
   return (
     <span className="count mono" title={proving ? `${count}; being proved anew` : count}>
       {standing > 0 && standing}

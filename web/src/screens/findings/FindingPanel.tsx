@@ -1,4 +1,4 @@
-import { App, Button, Input } from "antd";
+import { App, Button, Checkbox, Input } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
 import { api, ProblemError } from "../../api/client";
@@ -208,6 +208,7 @@ function Accept({ finding, state }: { finding: Finding; state: PolicyState }) {
   const [reason, setReason] = useState("");
   const [until, setUntil] = useState("");
   const [open, setOpen] = useState(false);
+  const [alike, setAlike] = useState(false);
   const of = { params: { path: { id: finding.id }, query: { state } } };
   const shut = { onSuccess: () => setOpen(false) };
   const accepting = api.useMutation("put", "/api/findings/{id}/acceptance", shut);
@@ -256,11 +257,21 @@ function Accept({ finding, state }: { finding: Finding; state: PolicyState }) {
         Until
         <Input type="date" value={until} onChange={(event) => setUntil(event.target.value)} />
       </label>
+      {finding.alike > 1 && (
+        <Checkbox checked={alike} onChange={(event) => setAlike(event.target.checked)}>
+          all {finding.alike} findings of this kind about {finding.fields[0]?.name}
+        </Checkbox>
+      )}
       <span className="row-flex">
         <Button
           type="primary"
           disabled={reason.trim() === ""}
-          onClick={() => accepting.mutate({ ...of, body: { reason, ...(until ? { until } : {}) } })}
+          onClick={() =>
+            accepting.mutate({
+              ...of,
+              body: { reason, ...(until ? { until } : {}), ...(alike ? { alike } : {}) },
+            })
+          }
         >
           Accept
         </Button>

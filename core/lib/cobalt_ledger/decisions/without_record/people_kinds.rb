@@ -40,7 +40,9 @@ module CobaltLedger
       private
 
       # Where the parting begins: people told apart by what conditions ask of them, and no part of no one.
-      def told_apart(rules, among) = of_one_kind(rules).map { |users| [0, users & among] }.reject { |_, users| users.zero? }
+      def told_apart(rules, among)
+        of_one_kind(rules).map { |users| [0, users & among] }.reject { |_, users| users.zero? }
+      end
 
       # Users of whom conditions say the same, whatever the record: Array of bit sets.
       def of_one_kind(rules)
