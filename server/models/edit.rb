@@ -46,6 +46,16 @@ module Server
       self.authors = JSON.generate(hands | [self.class.author_key(Current.account_id, name)] | keys_behind)
     end
 
+    # What another edition changed in the same subject, and this edit was joined with: [its number, who changed it,
+    # CobaltLedger::Changes::Edit], or nil.
+    def joined_with
+      return nil unless joined
+
+      number, by, before, theirs = JSON.parse(joined, decimal_class: BigDecimal)
+        .values_at("edition", "by", "before", "theirs")
+      [number, by, CobaltLedger::Changes::Edit.new(kind: kind, id: subject, before: before, after: theirs)]
+    end
+
     # What has to be settled: {"theirs" => document or nil, "parts", "faults" => texts}, or nil.
     def open_question = unsettled && JSON.parse(unsettled, decimal_class: BigDecimal)
 

@@ -50,18 +50,22 @@ RSpec.describe "Change control" do
     over = "document.documentElement.scrollWidth - innerWidth"
     expect(page.evaluate_script("[#{over}, document.querySelector('.page').clientWidth - innerWidth]")).to eq([0, 0])
     put(both, Server::ChangeSet.find_by!(name: spring).id, state: "off", title: "Registration, in spring")
+    put(beside, Server::ChangeSet.find_by!(name: spring).id, reason: "Asked for by lenders")
     page.refresh
-    publish("Publish 1 edit")
+    publish("Publish 2 edits")
     expect(page).to have_css("h1", text: "Next edition")
     within("section[aria-label='Conflicts']") do
-      expect(page).to have_css("th", text: "In edition 2")
+      expect(page).to have_css("th", text: "In edition 2, by ")
+      expect(page).to have_css("th", text: "In this change set, by ")
       expect(page).to have_css("td", text: "For Registrar")
-      pick("Audience: of this change set")
-      pick("State: of the edition")
+      pick("Who it is for: of this change set")
+      pick("Switched on: of the edition")
       click_button("Use the chosen parts")
     end
     expect(page).to have_no_css("section[aria-label='Conflicts']")
     expect(page).to have_css(".change-row", count: 2)
+    # What did not touch was joined by itself.
+    expect(page).to have_css(".change-row [role=note]", text: /Joined with what .+ changed in edition 2: Reason: /)
     publish("Publish 2 edits")
     expect(page).to have_css(".empty", text: "No edits yet")
     expect(rule(both)).to include("audience" => { "any" => [{ "role" => "registrar" }] }, "state" => "off",

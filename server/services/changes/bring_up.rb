@@ -35,7 +35,7 @@ module Server
       rows = change_set.edits.to_a
       standing, aside, gone = outcome || rebased(rows, document)
       rows = rows.to_h { |row| [[row.kind, row.subject], row] }
-      standing.each { |edit| stand(rows.fetch([edit.kind, edit.id]), edit) }
+      standing.each { |edit| stand(rows.fetch([edit.kind, edit.id]), edit, number) }
       aside.each { |each| put_aside(rows.fetch([each.edit.kind, each.edit.id]), each) }
       gone.each { |edit| rows.fetch([edit.kind, edit.id]).destroy! }
       change_set.base_edition = number
@@ -46,9 +46,19 @@ module Server
       CobaltLedger::Changes::Rebase.new(rows.map(&:to_change), document) { |judged| SoundPolicy.of(judged) }.run
     end
 
-    def stand(row, edit)
+    # What both changed without touching each other is joined, and told.
+    def stand(row, edit, number)
+      mine = row.to_change
+      if mine.before != edit.before && mine.before && edit.before
+        row.joined = CobaltLedger::CanonicalJson.write(joined(mine, edit.before, number))
+      end
       row.becomes(edit.before, edit.after)
       row.save!
+    end
+
+    def joined(mine, theirs, number)
+      { "edition" => number, "by" => OtherHand.of(mine.kind, mine.id, number), "before" => mine.before,
+        "theirs" => theirs }
     end
 
     # Mine and what it was stay as they are; what the other edition has is kept beside.
@@ -58,6 +68,6 @@ module Server
       row.update!(unsettled: CobaltLedger::CanonicalJson.write(question))
     end
 
-    private_class_method :rebased, :stand, :put_aside
+    private_class_method :rebased, :stand, :joined, :put_aside
   end
 end

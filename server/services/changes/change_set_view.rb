@@ -42,12 +42,26 @@ module Server
 
     def told(edit)
       told = account.of(edit.to_change)
-      told.merge("lines" => told["lines"] + carried(edit)).merge(about(edit))
+      told.merge("lines" => told["lines"] + carried(edit), "joined" => joined(edit)).compact.merge(about(edit))
     end
 
     def about(edit)
       { "id" => edit.id, "kind" => edit.kind, "subject" => edit.subject, "verb" => edit.to_change.verb,
         "author" => edit.author, "at" => edit.updated_at.iso8601 }
+    end
+
+    # What another edition changed beside it, where that was joined by itself.
+    def joined(edit)
+      number, by, theirs = edit.joined_with
+      number && { "edition" => number, "by" => by, "lines" => beside(theirs) }.compact
+    end
+
+    # The sentence of a rule is left out where it is as it was.
+    def beside(edit)
+      lines = account.of(edit)["lines"]
+      keeping = CobaltLedger::Changes::ThreeWay::KEEPING
+      alike = edit.kind == "rule" && edit.before.except(*keeping) == edit.after.except(*keeping)
+      alike ? lines.drop(1) : lines
     end
 
     def carried(edit)
@@ -61,17 +75,18 @@ module Server
       change = edit.to_change
       sides = { "before" => change.before, "theirs" => edit.theirs, "mine" => change.after }
       short(edit).merge(
-        "parts" => parts(question["parts"], sides), "faults" => question["faults"],
+        "parts" => parts(edit.kind, question["parts"], sides), "faults" => question["faults"],
+        "their_author" => OtherHand.of(edit.kind, edit.subject, @set.base_edition),
         "sides" => sides.transform_values { |side| side && SideInWords.of(edit.kind, side) },
         "both" => edit.kind == "rule" && change.before.nil? && !edit.theirs.nil?
       )
     end
 
     # Each part that both changed, as each side has it.
-    def parts(names, sides)
+    def parts(kind, names, sides)
       names.map do |name|
-        { "part" => name, "name" => SideInWords.part_name(name, sides) }.merge(
-          sides.transform_values { |side| SideInWords.part(side, name) }
+        { "part" => name, "name" => SideInWords.part_name(kind, name, sides) }.merge(
+          sides.transform_values { |side| SideInWords.part(kind, side, name) }
         )
       end
     end

@@ -10,9 +10,9 @@ module Server
     def of(kind, document)
       return value(document) if kind == "setting"
       return expectation(document) if kind == "expectation"
-      return document["name"] || document["title"] || document["id"] unless kind == "rule"
+      return RuleInWords.new(document).to_s if kind == "rule"
 
-      rule_sentence(document)
+      document["name"] || document["title"] || document["id"]
     end
 
     def expectation(document)
@@ -20,9 +20,12 @@ module Server
       CobaltLedger::Changes::ExpectationSentence.new(document, state.policy, state.directory).to_s
     end
 
-    # Of a part such as "lines" or "fields/loan_fee/label": what people call it.
-    def part_name(name, sides)
+    # Of a part such as "lines" or "fields/loan_fee/label": what people call it. kind: of the edit; sides: documents.
+    def part_name(kind, name, sides)
+      return RuleInWords::NAMES.fetch(name) { CobaltLedger::Words.capitalize(name.tr("_", " ")) } if kind == "rule"
+
       list, id, *rest = name.split("/")
+      id, *rest = subject_name(sides, [id, *rest]) if id && %w[states actions].include?(list)
       return CobaltLedger::Words.capitalize(name.tr("_/", "  ")) unless id
 
       item = sides.values.compact.flat_map { |side| side[list] || [] }.find { |each| each["id"] == id }
@@ -30,8 +33,9 @@ module Server
     end
 
     # What a side has there: String, or nil for nothing.
-    def part(side, name)
+    def part(kind, side, name)
       return nil if side.nil?
+      return RuleInWords.new(side).part(name) if kind == "rule" && name != "everything"
       return value(side) if name == "everything"
 
       found = name.split("/").reduce(side) do |at, step|
@@ -43,19 +47,18 @@ module Server
       found.nil? ? nil : value(found)
     end
 
+    # A field or an action of a baseline or a record type as people know it, and what of it is meant.
+    def subject_name(sides, parts)
+      side = sides.values.compact.first
+      type = PolicyStore.instance.in_force.policy.record_type(side["record_type"] || side["id"])
+      action = parts.first == "action" ? parts.shift(2).last : parts.first
+      known = type&.subject(parts.first == action ? action : "action/#{action}") || type&.subject("action/#{action}")
+      [known&.name || action, *(parts.first == action ? parts.drop(1) : parts)]
+    end
+
     # Any value as words.
     def value(found) = CobaltLedger::Changes::DocumentWords.of(found)[0, 2000]
 
-    # Of the rule by itself: no other bears on how it reads.
-    def rule_sentence(document)
-      built = PolicyStore.instance.state_of(PolicyStore.instance.in_force.document.merge("rules" => [document]))
-      rule = built.policy.rules.first
-      sentence = CobaltLedger::Rules::Sentence.new(rule, built.policy, built.directory).to_s
-      rule.on? ? sentence : "#{sentence} (switched off)"
-    rescue CobaltLedger::BadInput
-      # It names what is no longer there: then its title has to do.
-      document["title"]
-    end
-    private_class_method :expectation, :rule_sentence
+    private_class_method :expectation, :subject_name
   end
 end

@@ -130,6 +130,12 @@ function EditRow({ edit, picked, onPick, onTakeBack }: RowProps) {
             <li key={line}>{line}</li>
           ))}
         </ul>
+        {edit.joined && (
+          <div className="hint" role="note">
+            Joined with what {edit.joined.by ?? "someone"} changed in edition {edit.joined.edition}:{" "}
+            {edit.joined.lines.join("; ")}
+          </div>
+        )}
         <Comments edit={edit.id} open={commenting} onClose={() => setCommenting(false)} />
       </div>
       <div className="stack" style={{ textAlign: "right", fontSize: 13 }}>

@@ -57,8 +57,11 @@ function Settle({ edit, changeSet }: { edit: UnsettledEdit; changeSet: ChangeSet
           <tr>
             <th />
             <th>Before</th>
-            <th>In edition {changeSet.base_edition}</th>
-            <th>In this change set</th>
+            <th>
+              In edition {changeSet.base_edition}
+              {edit.their_author && `, by ${edit.their_author}`}
+            </th>
+            <th>In this change set, by {edit.author}</th>
           </tr>
         </thead>
         <tbody>
@@ -94,12 +97,7 @@ function Settle({ edit, changeSet }: { edit: UnsettledEdit; changeSet: ChangeSet
       {may("edit") && (
         <div className="row-flex" style={{ gap: 10, marginTop: 8 }}>
           {parts.length > 1 && (
-            <Button
-              type="primary"
-              disabled={!settled}
-              loading={settle.isPending}
-              onClick={() => send("parts")}
-            >
+            <Button disabled={!settled} loading={settle.isPending} onClick={() => send("parts")}>
               Use the chosen parts
             </Button>
           )}
