@@ -43,7 +43,8 @@ module Server
             ).to_h
           json(
             { "form" => form.merge(forecast.to_h), "number" => record&.number, "etag" => record&.etag,
-              "standing" => RecordStanding.new(decision, record).to_h }.compact
+              "standing" => RecordStanding.new(decision, record).to_h,
+              "editable" => record && sent["mode"] == "view" ? desk.editable?(record) : nil }.compact
           )
         end
 
@@ -116,6 +117,7 @@ module Server
           {
             "number" => record.number,
             "etag" => record.etag,
+            "caused" => desk.caused(record),
             "put_aside" =>
               aside.map { |each| { "field" => each.field.id, "name" => each.field.name, "words" => each.plain } }
           }.reject { |_, value| value == [] }

@@ -26,6 +26,11 @@ RSpec.describe "Records" do
     expect(typed).to include("borrower_telephone")
   end
 
+  it "begins in the first open field" do
+    enter_as("tomas", at: "/records/outgoing-loan/LN-0042?mode=edit")
+    expect(page).to have_css("[data-field='stage'] input:focus", visible: :all)
+  end
+
   it "saves a change, and shows it in the list" do
     enter_as("tomas", at: "/records/outgoing-loan/LN-0042?mode=edit")
     form_field("borrower").find("input").set("Fenwick Hall Annexe")

@@ -30,6 +30,7 @@ RSpec.describe "Automations" do
     loan = Server::Record.find_by!(number: "LN-0013")
     expect { expect(approve("LN-0013")).to eq(200), last_response.body }.to change(jobs, :count).by(1)
     made = jobs.order(:id).last
+    expect(answer["caused"]).to eq(["Packing was filled in", "Conservation job #{made.number} was created"])
     expect(made.values).to include("object" => loan.values["object"], "proposal" => "Condition check before the loan")
     expect(made.unit).to eq(loan.unit)
     expect(loan.reload.values["packing"]).to eq("To be packed once the object is checked")
@@ -38,6 +39,21 @@ RSpec.describe "Automations" do
     expect(told.keys).to include("dag.holloway")
     expect(told["dag.holloway"]).to include("Object: #{loan.values['object']}")
     expect(told.values.join).not_to include("Unit value")
+  end
+
+  it "are told to who saves, but for what they may not see of it" do
+    in_force do |copy|
+      rule = { "kind" => "guardrail", "audience" => { "any" => [{ "user" => "asha.brandt" }] } }
+      copy["rules"] += [
+        rule.merge("id" => "x1", "title" => "No jobs", "rank" => 901, "record_type" => "conservation-job",
+                   "lines" => [{ "actions" => ["open"], "effects" => [{ "effect" => "deny" }] }]),
+        rule.merge("id" => "x2", "title" => "No packing", "rank" => 902, "record_type" => "outgoing-loan",
+                   "lines" => [{ "fields" => ["packing"], "effects" => [{ "effect" => "hide" }] }])
+      ]
+    end
+    sign_in("asha")
+    expect { expect(approve("LN-0013")).to eq(200), last_response.body }.to change(jobs, :count).by(1)
+    expect(answer).not_to have_key("caused")
   end
 
   it "do not do what they may not, say so in the form's own words, and do the rest" do

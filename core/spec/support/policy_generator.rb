@@ -114,7 +114,10 @@ class PolicyGenerator
   end
 
   def baseline(index)
-    where = chance(0.5) ? { "units" => [pick(%w[trust tidewater kiln])] } : { "categories" => some(%w[a b]) }
+    units = { "units" => [pick(%w[trust tidewater kiln])] }
+    categories = { "categories" => some(%w[a b]) }
+    where = pick([units, units, categories, categories, units.merge(categories),
+                  units.merge(categories, "both" => true)])
     {
       "id" => "b#{index}", "name" => "Baseline #{index}", "record_type" => "loan",
       "states" => some(FIELDS).to_h { |id| [id, state] }, "actions" => chance(0.3) ? permissions : nil

@@ -256,7 +256,8 @@ class ReferenceResolver
   end
 
   def baseline_holds(each)
-    return true if (each["units"] || []).any? { |unit| upward("units", @question["unit"]).include?(unit) }
+    there = (each["units"] || []).any? { |unit| upward("units", @question["unit"]).include?(unit) }
+    return there unless each["both"] ? there : !there
     return false if (each["categories"] || []).empty?
 
     category = value(@type["category_field"])

@@ -8,15 +8,20 @@ module Server
     # Automations that start each other, at most.
     DEEP = 3
 
-    # record: Record as it is stored now; before: Hash of stored values before, or nil where it is new.
+    # Something that was done: written into the record that it started from (fields: Array of identifiers), or made
+    # (record: Record).
+    Deed = Struct.new(:record, :fields, keyword_init: true)
+
+    # record: Record as it is stored now; before: Hash of stored values before, or nil where it is new. Returns an Array
+    # of Deed.
     def self.after(record, before, depth: 0)
-      return if depth >= DEEP
+      return [] if depth >= DEEP
 
       state = PolicyStore.instance.in_force
-      type = state.policy.record_type(record.record_type) or return
+      type = state.policy.record_type(record.record_type) or return []
       stages = [before, record.values].map { |values| type.path && values && values[type.path.field.id] }
-      state.policy.automations.each do |each|
-        next unless each.on? && each.record_type == type.id && each.starts?(*stages, created: before.nil?)
+      state.policy.automations.flat_map do |each|
+        next [] unless each.on? && each.record_type == type.id && each.starts?(*stages, created: before.nil?)
 
         new(each, record, depth).run
       end
@@ -32,13 +37,16 @@ module Server
       @desk = RecordDesk.new(@visitor, depth: depth + 1)
     end
 
-    # Does its steps, each by itself: one that is refused keeps none of the others from being done.
+    # Does its steps, each by itself: one that is refused keeps none of the others from being done. Returns an Array of
+    # Deed.
     def run
+      @deeds = []
       @automation.steps.each do |step|
         done(*act(step))
       rescue Problem, CobaltLedger::BadInput => e
         refused(e)
       end
+      @deeds
     end
 
     private
@@ -59,6 +67,7 @@ module Server
     def write(values)
       record = @visitor.find!(@type, @record.number, "edit")
       @desk.update(@type.id, record.number, given(values), if_match: record.etag, by: @automation.title)
+      @deeds << Deed.new(record: nil, fields: values.keys)
       ["wrote", values.keys.map { |id| @type.field(id).name }]
     end
 
@@ -67,6 +76,7 @@ module Server
       values = given(step["values"])
       values[step["through"]] = @record.number if step["through"]
       record, = @desk.create(made.id, @record.unit, values, by: @automation.title)
+      @deeds << Deed.new(record: record, fields: [])
       ["made", ["#{made.name} #{record.number}"]]
     end
 

@@ -9,7 +9,8 @@ module Server
     # the edition, or nil where there is none.
     def of(kind, subject, number)
       set = ChangeSet.find_by(published_edition: number)
-      set&.edits&.find_by(kind: kind, subject: subject)&.author || Edition.find_by(number: number)&.published_by
+      edit = set&.edits&.find_by(kind: kind, subject: subject)
+      edit&.author || Edition.find_by(number: number)&.published_by
     end
   end
 end

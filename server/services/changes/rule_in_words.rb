@@ -49,7 +49,7 @@ module Server
       words.empty? ? nil : words
     end
 
-    def rule = built&.policy&.rules&.first
+    def rule = built && built.policy.rules.first
 
     def sentence
       return @sentence if defined?(@sentence)

@@ -104,7 +104,7 @@ module Server
       save, aside = prepared_new(type_id, unit, changes)
       # The transaction is immediate, so no two records get one number.
       record = Record.transaction { insert(record_type(type_id), save.unit, save.stored, by) }
-      AutomationRunner.after(record, nil, depth: @depth)
+      @deeds = AutomationRunner.after(record, nil, depth: @depth)
       [record, aside]
     end
 
@@ -135,8 +135,21 @@ module Server
 
         record.reload
       end
-      AutomationRunner.after(saved.first, held, depth: @depth)
+      @deeds = AutomationRunner.after(saved.first, held, depth: @depth)
       [saved.first.reload, saved.last]
+    end
+
+    # What automations did because of what was saved here, as far as the person may see it: Array of String.
+    # record: Record that was saved.
+    def caused(record)
+      wrote, made = (@deeds || []).partition { |deed| deed.record.nil? }
+      [*written(record, wrote.flat_map(&:fields).uniq), *made.filter_map { |deed| made_known(deed.record) }]
+    end
+
+    # Could the person change anything of a record? record: Record.
+    def editable?(record)
+      decision = @state.engine.decide(question(record_type(record.record_type), record, "edit", nil))
+      %w[open save].all? { |key| decision.action(key).allowed? } && decision.fields.values.any?(&:open?)
     end
 
     # Directory of the policy in force.
@@ -146,6 +159,26 @@ module Server
 
     def find(type, number, mode) = @visitor.find!(type, number, mode)
     def question(...) = @visitor.question(...)
+
+    def written(record, ids)
+      type = record_type(record.record_type)
+      decision = ids.empty? ? nil : @state.engine.decide(question(type, find(type, record.number, "view"), "view", nil))
+      names = ids.reject { |id| decision[id].hidden? }.map { |id| type.field(id).name }
+      return [] if names.empty?
+
+      ["#{CobaltLedger::Words.list(names)} #{names.size == 1 ? 'was' : 'were'} filled in"]
+    rescue Problem
+      []
+    end
+
+    # A record that the person may not open is not there for them.
+    def made_known(record)
+      type = @visitor.record_types.find { |each| each.id == record.record_type } or return nil
+      find(type, record.number, "view")
+      "#{type.name} #{record.number} was created"
+    rescue Problem
+      nil
+    end
 
     def insert(type, unit, values, by)
       number = NumberGiver.next(type)

@@ -56,7 +56,10 @@ export function RecordForm(props: Props) {
       <div className="form-sections">
         {sections.map((section) => (
           <section key={section.id} aria-label={section.name}>
-            <h3 className="form-section">{section.name}</h3>
+            <h3 className="form-section">
+              {section.name}
+              {whollyShut(section) && <span className="remark"> all fields locked</span>}
+            </h3>
             <div className={`form-columns of-${section.columns}`}>
               {section.fields.map((field) =>
                 field.level === "hidden" && !ghostsFor ? (
@@ -67,7 +70,13 @@ export function RecordForm(props: Props) {
                     aria-hidden
                   />
                 ) : (
-                  <Row key={field.id} field={field} explained={explained} {...props} />
+                  <Row
+                    key={field.id}
+                    field={field}
+                    explained={explained}
+                    quiet={whollyShut(section) && !explained}
+                    {...props}
+                  />
                 ),
               )}
             </div>
@@ -82,6 +91,10 @@ export function RecordForm(props: Props) {
   );
 }
 
+/** Is a section of several fields locked as a whole? Then that is said once. */
+const whollyShut = (section: Form["sections"][number]): boolean =>
+  section.fields.length > 1 && section.fields.every((field) => field.shut !== undefined);
+
 function Row({
   field,
   faults,
@@ -91,8 +104,9 @@ function Row({
   marked,
   whoChanges,
   explained,
+  quiet,
   ...rest
-}: Props & { field: FormField; explained: boolean }) {
+}: Props & { field: FormField; explained: boolean; quiet: boolean }) {
   const classes = [
     field.level === "required" || field.required ? "required" : "",
     faults[field.id] ? "refused" : "",
@@ -121,7 +135,9 @@ function Row({
       <div className="value">
         <Value field={field} onEnter={onEnter} {...rest} />
         <Remarks field={field} acts={acts} plain={!onWhy} />
-        {field.shut && whoChanges && <Shut field={field} whoChanges={whoChanges} explained={explained} />}
+        {field.shut && whoChanges && !quiet && (
+          <Shut field={field} whoChanges={whoChanges} explained={explained} />
+        )}
       </div>
       {onWhy ? (
         <button

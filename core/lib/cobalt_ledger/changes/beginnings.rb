@@ -42,7 +42,8 @@ module CobaltLedger
 
       def where
         units = becomes("Units", "units") { |ids| named(ids) { |id| @directory.name_of(:unit, id) } }
-        units + becomes("Categories", "categories") { |ids| named(ids, &:itself) }
+        units + becomes("Categories", "categories") { |ids| named(ids, &:itself) } +
+          becomes("Unit and category", "both") { |both| both ? "both must match" : "one is enough" }
       end
 
       def named(ids, &block) = ids.nil? || ids.empty? ? "any" : Words.list(ids.map(&block))

@@ -119,7 +119,7 @@ module CobaltLedger
         policy = side.policy
         type = side.type
         baselines = policy.baselines_of(type.id).filter_map do |each|
-          [each.units, each.categories, each.states[id]] if each.states[id]
+          [each.units, each.categories, each.both?, each.states[id]] if each.states[id]
         end
         unless type.field(id)
           return [policy.label_of(field), field.baseline, policy.precedence_of(type, field), baselines,

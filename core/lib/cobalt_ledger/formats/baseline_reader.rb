@@ -34,7 +34,7 @@ module CobaltLedger
         Catalogue::Baseline.new(id: hash["id"],
                                 name: hash["name"], record_type: hash["record_type"],
                                 units: hash["units"] || [], categories: hash["categories"] || [],
-                                states: states(hash))
+                                states: states(hash), both: hash["both"] || false)
       end
 
       # Hash of identifier to Access::State: of fields, and of actions.
@@ -51,12 +51,22 @@ module CobaltLedger
         categories = hash["categories"] || []
         if units.empty? && categories.empty?
           @faults.add(pointer, "assign the baseline to units or categories; without them it never applies")
+        elsif hash["both"] && (units.empty? || categories.empty?)
+          @faults.add("#{pointer}/both", "name units and categories, or leave it out")
         end
+        known_units(units, pointer)
+        known_categories(categories, type, pointer)
+      end
+
+      def known_units(units, pointer)
         units.each_with_index do |id, index|
-          if @directory && !@directory.find(:unit, id)
-            @faults.add("#{pointer}/units/#{index}", "there is no unit “#{id}” in the directory")
-          end
+          next if @directory.nil? || @directory.find(:unit, id)
+
+          @faults.add("#{pointer}/units/#{index}", "there is no unit “#{id}” in the directory")
         end
+      end
+
+      def known_categories(categories, type, pointer)
         return if categories.empty?
 
         field = type.field(type.category_field)

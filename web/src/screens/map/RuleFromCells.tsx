@@ -1,5 +1,5 @@
 import { Button, Select } from "antd";
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import type { AccessMap, RecordType } from "../../api/types";
 import { MODES, useQuestionSearch } from "../../question/useQuestion";
@@ -17,6 +17,8 @@ export function RuleFromCells({ selection, type, map }: Props) {
   const navigate = useNavigate();
   const search = useQuestionSearch();
   const [here, setHere] = useState(false);
+  // Pressed before it is known where the fields are met: it is done as soon as it is.
+  const [pressed, setPressed] = useState(false);
   const size = useMemo(() => cellsOf(selection).size, [selection]);
   const { fields, audiences } = useMemo(() => selected(selection, map), [selection, map]);
   const met = useModesMet(fields, audiences);
@@ -33,6 +35,9 @@ export function RuleFromCells({ selection, type, map }: Props) {
     const drafts = rules.map((rule, place) => keepDraft({ rule, etag: null }, freshKey(place)));
     if (drafts[0]) void navigate({ pathname: "/rules", search: withPart(search, "rule", drafts[0]) });
   };
+  useEffect(() => {
+    if (pressed && rules.length > 0) make();
+  });
   return (
     <>
       {size > 0 && met && met.length > 1 && (
@@ -47,7 +52,7 @@ export function RuleFromCells({ selection, type, map }: Props) {
           ]}
         />
       )}
-      <Button type="primary" disabled={size === 0} loading={size > 0 && !met} onClick={make}>
+      <Button type="primary" disabled={size === 0} loading={pressed} onClick={() => setPressed(true)}>
         {size <= 1
           ? "Make a rule for this cell"
           : rules.length > 1

@@ -9,6 +9,7 @@ import { useDropped } from "../../forms/useDropped";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useAccount } from "../../shell/account";
+import { useFirstField } from "../../forms/useFirstField";
 import { MergeView } from "./MergeView";
 import { useTurning } from "./useTurning";
 import { WholeBar } from "./whole/WholeBar";
@@ -63,11 +64,12 @@ function Sheet({ type, number, mode, onMode }: Props) {
   useDropped(opened.isPlaceholderData ? undefined : opened.data?.form, entered, (kept) =>
     setTyped({ ...typed, entered: kept }),
   );
+  const fields = useFirstField(mode !== "view" && opened.data !== undefined);
   const turned = useTurning(opened.data?.standing?.turns_at, opened.refetch);
   const stillHere = useStillHere();
-  const done = (saved: { number: string }) => {
+  const done = (saved: { number: string; caused?: string[] }) => {
     clearTyped();
-    message.success(`${saved.number} is saved`);
+    message.success([`${saved.number} is saved`, ...(saved.caused ?? [])].join(". "));
     if (!stillHere()) return;
     if (number) onMode("view");
     else void navigate(`/records/${type}/${encodeURIComponent(saved.number)}`, { replace: true });
@@ -145,30 +147,9 @@ function Sheet({ type, number, mode, onMode }: Props) {
           {mode !== "view" && dirty && (
             <span className="tag mark-verm">Unsaved (stored in this browser)</span>
           )}
-          {mode === "view" && may("record") && (
+          {mode === "view" && may("record") && data.editable !== false && (
             <Button type="primary" disabled={locked} onClick={() => onMode("edit")}>
               Edit
-            </Button>
-          )}
-          {mode !== "view" && (
-            <Button
-              onClick={() => {
-                clearTyped();
-                if (number) onMode("view");
-                else void navigate(`/records/${type}`);
-              }}
-            >
-              Cancel
-            </Button>
-          )}
-          {mode !== "view" && (
-            <Button
-              type="primary"
-              loading={busy}
-              disabled={!dirty}
-              onClick={() => save(typed.etag ?? data.etag)}
-            >
-              Save
             </Button>
           )}
         </span>
@@ -217,7 +198,7 @@ function Sheet({ type, number, mode, onMode }: Props) {
         ) : (
           <ProblemNotice error={error} />
         ))}
-      <div className="record-columns">
+      <div className="record-columns" ref={fields}>
         <RecordForm
           form={data.form}
           entered={entered}
@@ -228,6 +209,27 @@ function Sheet({ type, number, mode, onMode }: Props) {
           whoChanges={mode === "view" ? undefined : { type, mode, ...who }}
         />
       </div>
+      {mode !== "view" && (
+        <div className="form-foot">
+          <Button
+            type="primary"
+            loading={busy}
+            disabled={!dirty}
+            onClick={() => save(typed.etag ?? data.etag)}
+          >
+            Save
+          </Button>
+          <Button
+            onClick={() => {
+              clearTyped();
+              if (number) onMode("view");
+              else void navigate(`/records/${type}`);
+            }}
+          >
+            Cancel
+          </Button>
+        </div>
+      )}
       {merging && number && (
         <MergeView
           type={type}

@@ -214,12 +214,8 @@ module CobaltLedger
       # Hash of field identifier to Array of Access::Speaker.
       def baseline_entries(units_above)
         @policy.baselines_of(record_type.id).each_with_object({}) do |baseline, found|
-          test = nil
-          unless baseline.units.intersect?(units_above)
-            next if baseline.categories.empty?
-
-            test = test_index(category_condition(baseline))
-          end
+          begins = baseline.beginning_at(units_above) or next
+          test = begins == :by_category ? test_index(category_condition(baseline)) : nil
           baseline.states.each { |id, state| (found[id] ||= []) << Access::Speaker.new(baseline, state, test) }
         end
       end

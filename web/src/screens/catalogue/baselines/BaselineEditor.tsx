@@ -1,4 +1,4 @@
-import { App, Button, Input, Select } from "antd";
+import { App, Button, Input, Radio, Select } from "antd";
 import { useState } from "react";
 import { api } from "../../../api/client";
 import { useDirectory } from "../../../api/queries";
@@ -23,6 +23,7 @@ export function BaselineEditor({ kept, type, catalogue, onClose }: Props) {
   const made = kept.etag === "";
   const after = documentOf(baseline);
   const holds = (baseline.units ?? []).length + (baseline.categories ?? []).length > 0;
+  const severally = (baseline.units ?? []).length > 0 && (baseline.categories ?? []).length > 0;
   const complete = baseline.name.trim() !== "" && holds && Object.keys(baseline.states).length > 0;
   const impact = useSubjectImpact("baseline", kept.id, after, complete);
   const done = {
@@ -109,6 +110,17 @@ export function BaselineEditor({ kept, type, catalogue, onClose }: Props) {
                 onChange={(categories: string[]) => set({ categories })}
               />
             )}
+            {severally && (
+              <Radio.Group
+                aria-label="Unit and category"
+                value={baseline.both ?? false}
+                onChange={(event) => set({ both: event.target.value as boolean })}
+                options={[
+                  { value: false, label: "one of the two is enough" },
+                  { value: true, label: "both must match" },
+                ]}
+              />
+            )}
           </div>
         </div>
         <div className="part">
@@ -179,9 +191,10 @@ export function BaselineEditor({ kept, type, catalogue, onClose }: Props) {
 }
 
 /** The baseline as it is in a policy document; lists that say nothing are left out. */
-function documentOf({ etag: _etag, units, categories, ...rest }: BaselineView) {
+function documentOf({ etag: _etag, units, categories, both, ...rest }: BaselineView) {
   return {
     ...rest,
+    ...(both && units?.length && categories?.length ? { both } : {}),
     ...(units && units.length > 0 ? { units } : {}),
     ...(categories && categories.length > 0 ? { categories } : {}),
   };
