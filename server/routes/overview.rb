@@ -23,6 +23,7 @@ module Server
             "findings" => FindingsView.new(PolicyStore.instance.pending(change_set), change_set.state_name).standing,
             "expectations" => Kept.of(change_set).standing,
             "proving" => AuditRuns.proving?(change_set.state_name),
+            "to_sign" => Signing.new(account).waiting.map { |set| { "id" => set.id, "name" => set.name } },
             "people" => PolicyStore.instance.directory.users.size, **gone
           )
         end

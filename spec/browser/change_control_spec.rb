@@ -80,7 +80,13 @@ RSpec.describe "Change control" do
     click_button("Ask for approval")
     expect(page).to have_css("[aria-label='Approval']", text: "Mairin Okafor asked for approval")
 
-    enter_as("yusuf", at: "/changes")
+    # Who signs begins with what waits for them, and reads first what it does to whom.
+    enter_as("yusuf", at: "/")
+    expect(page).to have_current_path(%r{/changes\?set=})
+    expect(page).to have_css("nav .count[title='Waiting for your signature: Next edition']", text: "1")
+    expect(page).to have_css("h2", text: "Whose access changes")
+    told = all(".changes .sheet h2").map(&:text)
+    expect(told.index("Whose access changes")).to be < told.index("Edits")
     click_button("Comment")
     fill_in("Comment", with: "Say whose stores")
     click_button("Add comment")
@@ -88,6 +94,13 @@ RSpec.describe "Change control" do
     fill_in("Your comment", with: "See my comment")
     click_button("Send back")
     expect(page).to have_css("[aria-label='Approval']", text: "sent back")
+    expect(page).to have_no_css("nav .count[title^='Waiting']")
+
+    enter_as("mairin", at: "/changes")
+    expect(page).to have_button("Answer and ask again", disabled: true)
+    fill_in("Your comment", with: "It means the trust’s")
+    click_button("Answer and ask again")
+    expect(page).to have_text("Approvers have been notified")
 
     put(guardrail["id"], title: "Mind the stores of the Trust")
     enter_as("yusuf", at: "/changes")

@@ -6,6 +6,7 @@ import type { Session } from "./api/types";
 import { AccountContext } from "./shell/account";
 import { Broken } from "./shell/Broken";
 import { NotHere } from "./shell/NotHere";
+import { Beginning } from "./shell/Beginning";
 import { Shell } from "./shell/Shell";
 import { SignIn } from "./shell/SignIn";
 import { keepFor, onLeftElsewhere, wipe } from "./shared/kept";
@@ -51,7 +52,7 @@ const administration = createBrowserRouter([
       { path: "/help", element: <HelpScreen /> },
       { path: "/people/:person", element: <PersonScreen /> },
       ...records,
-      { path: "/", element: <Navigate to="/map" replace /> },
+      { path: "/", element: <Beginning /> },
       { path: "/setup", element: <Navigate to="/map" replace /> },
       { path: "*", element: <NotHere /> },
     ],

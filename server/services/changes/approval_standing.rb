@@ -22,6 +22,13 @@ module Server
       }.compact
     end
 
+    # Does it wait for a word of someone: asked for, and neither signed by them nor sent back since? account: Account.
+    def waits_for?(account)
+      return false if asked.nil? || hindrance(account)
+
+      [latest[account.id], sent_back].compact.all? { |said| said.id < asked.id }
+    end
+
     # Is every signature there?
     def met? = sent_back.nil? && missing.empty?
 

@@ -8,6 +8,13 @@ module Server
       @account = account
     end
 
+    # Open change sets that wait for the account's signature: Array of ChangeSet.
+    def waiting
+      return [] unless @account.may?(:approve)
+
+      ChangeSet.open.select { |set| set.edits.any? && ApprovalStanding.new(set).waits_for?(@account) }
+    end
+
     # Tells those who may approve that it is ready to be read. Returns the ChangeSet.
     def ask(digest, words)
       said(digest) do |set|

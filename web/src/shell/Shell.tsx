@@ -76,6 +76,7 @@ function Pages() {
             <NavLink key={path} to={{ pathname: path, search: path === "/records" ? "" : search }}>
               {name}
               {path === "/findings" && <StandingFindings />}
+              {path === "/changes" && <ToSign />}
             </NavLink>
           ))}
         </nav>
@@ -157,6 +158,20 @@ function StandingFindings() {
     <span className="count mono" title={proving ? `${count}; being proved anew` : count}>
       {standing > 0 && standing}
       {proving && "…"}
+    </span>
+  );
+}
+
+/** How many change sets wait for one's signature. */
+function ToSign() {
+  const sets = useOverview().data?.to_sign ?? [];
+  if (sets.length === 0) return null;
+  return (
+    <span
+      className="count mono"
+      title={`Waiting for your signature: ${sets.map((set) => set.name).join(", ")}`}
+    >
+      {sets.length}
     </span>
   );
 }

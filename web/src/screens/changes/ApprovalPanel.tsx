@@ -105,10 +105,14 @@ function Say({ approval, changeSet }: { approval: Approval; changeSet: ChangeSet
       {!signs && may("approve") && approval.hindrance && !approval.met && (
         <span className="soft">{approval.hindrance}.</span>
       )}
-      {may("edit") && !approval.met && !approval.asked && (
+      {may("edit") && !approval.met && (!approval.asked || approval.sent_back) && (
         <span>
-          <Button loading={ask.isPending} onClick={() => ask.mutate({ body })}>
-            Ask for approval
+          <Button
+            loading={ask.isPending}
+            disabled={approval.sent_back !== undefined && words.trim() === ""}
+            onClick={() => ask.mutate({ body })}
+          >
+            {approval.sent_back ? "Answer and ask again" : "Ask for approval"}
           </Button>
         </span>
       )}

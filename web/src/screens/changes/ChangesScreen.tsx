@@ -2,6 +2,7 @@ import { NavLink, useSearchParams } from "react-router";
 import { api } from "../../api/client";
 import { useQuestionSearch } from "../../question/useQuestion";
 import { withPart } from "../../question/withPart";
+import { useAccount } from "../../shell/account";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { ApprovalPanel } from "./ApprovalPanel";
@@ -67,8 +68,11 @@ export default function ChangesScreen() {
 
 /** The chosen change set: what is edited, what that does to whom, and publishing it as the next edition. */
 function ChangeSetPane() {
+  const { may } = useAccount();
   const changeSet = api.useQuery("get", "/api/change-set");
   const data = changeSet.data;
+  // Who signs and does not write reads first what it does to whom, and what the audit says of it.
+  const signs = may("approve") && !may("edit");
   return (
     <div className="split">
       <div className="sheet">
@@ -80,11 +84,15 @@ function ChangeSetPane() {
           <>
             <ChangeSetHead changeSet={data} />
             <Unsettled changeSet={data} />
-            <EditList key={data.id} changeSet={data} />
-            <TakenBack changeSet={data} />
+            {!signs && <EditList key={data.id} changeSet={data} />}
+            {!signs && <TakenBack changeSet={data} />}
+            {signs && data.edits.length > 0 && <ImpactTable />}
             {data.edits.length > 0 && <ExpectationsOfChange revision={data.revision} />}
             {data.edits.length > 0 && <FindingsOfChange revision={data.revision} />}
-            {data.edits.length > 0 && <ImpactTable />}
+            {!signs && data.edits.length > 0 && <ImpactTable />}
+            {signs && data.edits.length > 0 && <h2>Edits</h2>}
+            {signs && <EditList key={data.id} changeSet={data} />}
+            {signs && <TakenBack changeSet={data} />}
           </>
         )}
       </div>
