@@ -30,7 +30,7 @@ RSpec.describe "On paper" do
     expect(page).to have_css("td[aria-label^='Loan number, Registrar']")
     fields = all("tbody th[scope='row']").map(&:text)
     beyond = fields.index { |text| text.start_with?("Loan number") }
-    pages = printed(height: 9)
+    pages = printed(height: 6)
     letters = ->(text) { text.gsub(/[^[:alnum:]]/, "") }
     # What the signs mean may stand on a page of its own behind the map.
     of_map = pages.map(&letters).select { |each| fields.any? { |field| each.include?(letters.call(field)) } }
@@ -46,6 +46,24 @@ RSpec.describe "On paper" do
     expect(said).not_to be_empty
     text = letters.call(printed.join)
     said.reject { |line| text.include?(letters.call(line)) }
+  end
+
+  it "prints an open finding alone, with edition, day and number on each page, and nothing to press" do
+    enter_as("mairin", at: "/findings?type=outgoing-loan")
+    rows = all(".finding-row .body").map(&:text)
+    find(".finding-row .body", text: rows.first).click
+    expect(page).to have_css("aside.finding .lead", text: rows.first)
+    letters = ->(text) { text.gsub(/[^[:alnum:]]/, "") }
+    pages = printed(height: 6)
+    text = letters.call(pages.join)
+    expect(text).to include(letters.call(rows.first))
+    expect(rows.drop(1).select { |row| text.include?(letters.call(row)) }).to eq([])
+    expect(pages.size).to be > 1
+    day = Time.now.utc.strftime("%Y-%m-%d")
+    pages.each_with_index do |each, index|
+      expect(each).to include("Edition 1", day, "#{index + 1} / #{pages.size}")
+    end
+    expect(text).not_to match(/Acceptwithareason|Close/)
   end
 
   it "holds the reasoning beside the map, the findings with one that is open, a rule, changes, and a person's page" do

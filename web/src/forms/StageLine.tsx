@@ -116,7 +116,7 @@ function FieldName({ field }: { field: StageField }) {
     row?.querySelector<HTMLElement>("input, textarea, button, [tabindex]")?.focus();
   };
   return (
-    <button type="button" className="plain" onClick={go}>
+    <button type="button" className="plain said" onClick={go}>
       {field.name}
     </button>
   );

@@ -12,6 +12,7 @@ import { useAccount } from "./account";
 import { FindButton } from "./finder/FindButton";
 import { useAtHand } from "./finder/useAtHand";
 import { OwnPassword } from "./OwnPassword";
+import { PaperMark } from "./PaperMark";
 import { useWhatHappensElsewhere } from "./useWhatHappensElsewhere";
 
 const PAGES = [
@@ -63,6 +64,7 @@ function Pages() {
   );
   return (
     <div className={reads ? "shell" : "shell narrow"}>
+      {reads && <PaperMark />}
       <a className="skip" href="#page" onClick={toThePage}>
         Skip to the page
       </a>

@@ -16,6 +16,7 @@ import { ConcernedCells } from "./ConcernedCells";
 import { exampleSearch } from "../../question/exampleSearch";
 import { RuleLink } from "./RuleLink";
 import { useFinding } from "./useFindings";
+import { useBroughtToSight } from "../../shared/useBroughtToSight";
 
 type Props = { id: string; state: PolicyState; current: boolean; onClose: () => void };
 
@@ -47,12 +48,13 @@ export function FindingPanel({ id, ...rest }: Props) {
 function Told({ finding, state, current, onClose }: Omit<Props, "id"> & { finding: Finding }) {
   const search = useQuestionSearch();
   const [expected, setExpected] = useState(false);
+  const panel = useBroughtToSight<HTMLElement>(finding.id);
   const { may } = useAccount();
   const zone = useCatalogue(state).data?.vocabulary.time_zone ?? "";
   const levels = Object.entries(finding.example?.levels ?? {});
   const names = new Map(finding.fields.map((field) => [field.id, field.name]));
   return (
-    <aside className="side finding" aria-label="Finding">
+    <aside className="side finding" aria-label="Finding" ref={panel}>
       <div className="head">
         <h1>{finding.title}</h1>
         <span className="soft">{finding.type_name}</span>

@@ -11,6 +11,7 @@ import { withPart } from "../../question/withPart";
 import { Loading } from "../../shared/Loading";
 import { MadeUp } from "../../shared/MadeUp";
 import { ProblemNotice } from "../../shared/ProblemNotice";
+import { useBroughtToSight } from "../../shared/useBroughtToSight";
 import { Ask } from "./Ask";
 import { Ledger } from "./Ledger";
 import { MakeRule } from "./MakeRule";
@@ -21,6 +22,7 @@ type Props = { field: string; audience: string; entered?: Entered; onClose: () =
 export function ReasoningPanel({ field, audience, entered, onClose }: Props) {
   const { question } = useSubject();
   const [chosen, setChosen] = useState(0);
+  const panel = useBroughtToSight<HTMLElement>(`${field} ${audience}`);
   const search = useQuestionSearch();
   const asked = {
     as: audience,
@@ -36,7 +38,7 @@ export function ReasoningPanel({ field, audience, entered, onClose }: Props) {
   const data = reasoning.data;
   const outcome = data?.outcomes[Math.min(chosen, data.outcomes.length - 1)];
   return (
-    <aside className="side reasoning" aria-label="Reasoning">
+    <aside className="side reasoning" aria-label="Reasoning" ref={panel}>
       <div className="head">
         <h1>{data?.name ?? "Reasoning"}</h1>
         <button type="button" className="plain" style={{ marginLeft: "auto" }} onClick={onClose}>

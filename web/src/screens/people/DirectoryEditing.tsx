@@ -5,6 +5,7 @@ import type { DirectoryEdit } from "../../api/types";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { Sentences } from "../../shared/Sentences";
 import { useStillHere } from "../../shared/useStillHere";
+import { useBroughtToSight } from "../../shared/useBroughtToSight";
 
 type Props = {
   title: string;
@@ -34,6 +35,7 @@ export function DirectoryEditing({ title, edits, children, onClose, onKept, only
       if (stillHere()) onClose();
     },
   });
+  const panel = useBroughtToSight<HTMLElement>(title);
   const { mutate: tell } = telling;
   const { reset } = keeping;
   useEffect(() => {
@@ -48,7 +50,7 @@ export function DirectoryEditing({ title, edits, children, onClose, onKept, only
     telling.data && JSON.stringify(telling.variables.body.edits) === asked ? telling.data : undefined;
   const error: unknown = edits.length > 0 ? (keeping.error ?? telling.error) : null;
   return (
-    <aside className="side" aria-label={title}>
+    <aside className="side" aria-label={title} ref={panel}>
       <div className="editor stack">
         <div className="head">
           <h1>{title}</h1>

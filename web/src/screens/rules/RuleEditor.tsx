@@ -6,6 +6,7 @@ import type { Fault, RecordType, Rule, RuleView } from "../../api/types";
 import { ChangedCells } from "../../ink/ChangedCells";
 import { useSubject } from "../../question/useSubject";
 import { ProblemNotice } from "../../shared/ProblemNotice";
+import { useBroughtToSight } from "../../shared/useBroughtToSight";
 import { Conflict } from "./Conflict";
 import { Consequences } from "./Consequences";
 import { dropDraft, isNewDraft, keepDraft } from "./drafts";
@@ -31,6 +32,7 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
   const { question } = useSubject();
   const catalogue = useCatalogue(question.state);
   const parts = useRef<HTMLDivElement>(null);
+  const panel = useBroughtToSight<HTMLElement>(name);
   const edit = useRuleEdit(name, view, readOnly);
   const { rule, draft } = edit;
   const saving = useRuleSaving(name, rule, onChoose);
@@ -82,7 +84,7 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
   const sentence = dirty ? (told.length > 0 ? told : lastWords) : (view?.sentence ?? []);
   const title = readOnly ? "Rule" : fresh ? "New rule" : "Edit rule";
   return (
-    <aside className="side" aria-label="Rule">
+    <aside className="side" aria-label="Rule" ref={panel}>
       {/* eslint-disable-next-line jsx-a11y/no-static-element-interactions -- undo is meant wherever the focus is in it */}
       <div className="editor" ref={parts} onKeyDown={onKeyDown}>
         <div className="head">

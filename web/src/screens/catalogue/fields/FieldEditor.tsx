@@ -6,6 +6,7 @@ import { KindPart } from "./KindPart";
 import { NamePart } from "./NamePart";
 import { PlacePart } from "./PlacePart";
 import { withoutField } from "./withoutField";
+import { useBroughtToSight } from "../../../shared/useBroughtToSight";
 
 type Props = {
   field: Field;
@@ -26,6 +27,7 @@ type Props = {
 /** One field of a record type, part by part. What that does is told where the whole edit is kept. */
 export function FieldEditor(props: Props) {
   const { field, known, type, catalogue, onChange, onClose } = props;
+  const panel = useBroughtToSight<HTMLElement>(field.id);
   const replace = (next: Field) =>
     onChange({ ...type, fields: type.fields.map((each) => (each === field ? next : each)) });
   const set = (part: Partial<Field>) =>
@@ -41,7 +43,7 @@ export function FieldEditor(props: Props) {
     onClose();
   };
   return (
-    <aside className="side" aria-label={`Field ${field.name}`}>
+    <aside className="side" aria-label={`Field ${field.name}`} ref={panel}>
       <div className="editor">
         <div className="head">
           <h2>{field.name || "A field"}</h2>
