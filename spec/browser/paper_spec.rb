@@ -30,7 +30,7 @@ RSpec.describe "On paper" do
     expect(page).to have_css("td[aria-label^='Loan number, Registrar']")
     fields = all("tbody th[scope='row']").map(&:text)
     beyond = fields.index { |text| text.start_with?("Loan number") }
-    pages = printed(height: 6)
+    pages = printed(height: 9)
     letters = ->(text) { text.gsub(/[^[:alnum:]]/, "") }
     # What the signs mean may stand on a page of its own behind the map.
     of_map = pages.map(&letters).select { |each| fields.any? { |field| each.include?(letters.call(field)) } }
@@ -54,7 +54,7 @@ RSpec.describe "On paper" do
     find(".finding-row .body", text: rows.first).click
     expect(page).to have_css("aside.finding .lead", text: rows.first)
     letters = ->(text) { text.gsub(/[^[:alnum:]]/, "") }
-    pages = printed(height: 6)
+    pages = printed(height: 3)
     text = letters.call(pages.join)
     expect(text).to include(letters.call(rows.first))
     expect(rows.drop(1).select { |row| text.include?(letters.call(row)) }).to eq([])
