@@ -43,6 +43,7 @@ Capybara.default_max_wait_time = Integer(ENV.fetch("COBALT_PATIENCE", 60))
 Capybara.enable_aria_label = true
 
 require_relative "copied_server"
+require_relative "steps"
 
 Capybara.app_host = CopiedServer.address
 
@@ -103,7 +104,10 @@ module Browsing
     expect(page).to have_no_css(".ant-select-dropdown:not(.ant-select-dropdown-hidden)")
   end
 
-  def keys(*sent) = page.driver.browser.keyboard.type(*sent)
+  def keys(*sent)
+    Steps.step(sent.size)
+    page.driver.browser.keyboard.type(*sent)
+  end
 
   # Opens a file dialog's field with a file of its own. Returns nothing.
   def attach(name, file) = attach_file(name, File.expand_path(file), make_visible: true)

@@ -59,7 +59,7 @@ module Server
 
       asked = @params.except("audiences", "record").merge("as" => "everyone:")
       question = QuestionReader.new(after, @sight).read(asked)
-      CobaltLedger::Rules::SeenElsewhere.new(rule, after.engine, question).remarks
+      CobaltLedger::Decisions::SeenElsewhere.new(rule, after.engine, question).remarks
     end
 
     # What is told of a rule that lacks parts, or nil where that is not all that is wrong with it.

@@ -1,23 +1,45 @@
-import { Modal, type ModalProps } from "antd";
-import { useRef } from "react";
+import { App, Modal, type ModalProps } from "antd";
+import { useRef, type KeyboardEvent, type MouseEvent } from "react";
 
 const FIELD = "input:not([type=file], [type=hidden], :disabled), textarea:not([aria-hidden], :disabled)";
 
+type Shut = MouseEvent<HTMLButtonElement> | KeyboardEvent | MouseEvent;
+
+/** Was it Escape, or a click beside the dialog, which may not have been meant? */
+const unasked = (event: Shut): boolean => event.type === "keydown" || event.target === event.currentTarget;
+
 /**
- * A dialog. The keyboard begins in its first field: while a Modal opens it can't be seen, so that autoFocus misses, and
- * what is typed would go to its Close button.
+ * A dialog. The keyboard begins in its first field, or the first of what is marked data-begin: while a Modal opens it can't be seen, so that autoFocus misses, and
+ * what is typed would go to its Close button. What was typed is not thrown away by Escape without being asked.
  */
-export function Dialog({ children, afterOpenChange, ...rest }: ModalProps) {
+export function Dialog({ children, afterOpenChange, onCancel, ...rest }: ModalProps) {
+  const { modal } = App.useApp();
   const body = useRef<HTMLDivElement>(null);
+  const typed = useRef(false);
   return (
     <Modal
       {...rest}
       afterOpenChange={(open) => {
-        if (open) body.current?.querySelector<HTMLElement>(FIELD)?.focus();
+        if (open)
+          (body.current?.querySelector("[data-begin]") ?? body.current)
+            ?.querySelector<HTMLElement>(FIELD)
+            ?.focus();
         afterOpenChange?.(open);
       }}
+      onCancel={(event) => {
+        if (!typed.current || !unasked(event)) onCancel?.(event);
+        else
+          modal.confirm({
+            title: "Discard what you typed?",
+            okText: "Discard",
+            cancelText: "Keep editing",
+            onOk: () => onCancel?.(event),
+          });
+      }}
     >
-      <div ref={body}>{children}</div>
+      <div ref={body} onInput={() => (typed.current = true)}>
+        {children}
+      </div>
     </Modal>
   );
 }

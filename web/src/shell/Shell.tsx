@@ -13,6 +13,7 @@ import { FindButton } from "./finder/FindButton";
 import { useAtHand } from "./finder/useAtHand";
 import { OwnPassword } from "./OwnPassword";
 import { PaperMark } from "./PaperMark";
+import { useSaveKey } from "./useSaveKey";
 import { useWhatHappensElsewhere } from "./useWhatHappensElsewhere";
 
 const PAGES = [
@@ -62,6 +63,7 @@ function Pages() {
     ],
     () => setPassword(true),
   );
+  useSaveKey();
   return (
     <div className={reads ? "shell" : "shell narrow"}>
       {reads && <PaperMark />}

@@ -56,6 +56,7 @@ export function SignIn({ setup, ended, onDone }: Props) {
               value={name}
               onChange={(event) => setName(event.target.value)}
               autoComplete="name"
+              autoFocus
               required
             />
           </label>
@@ -66,7 +67,7 @@ export function SignIn({ setup, ended, onDone }: Props) {
             value={login}
             onChange={(event) => setLogin(event.target.value)}
             autoComplete="username"
-            autoFocus={!ended}
+            autoFocus={!ended && !setup}
             required
           />
         </label>

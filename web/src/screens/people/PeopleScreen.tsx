@@ -41,6 +41,8 @@ export default function PeopleScreen() {
   const [editing, setEditing] = useState<Editing>(null);
   const close = () => setEditing(null);
   useBegin("person", may("import") && directory.data !== undefined, () => setEditing("new"));
+  useBegin("people", may("import") && directory.data !== undefined, () => setEditing("several"));
+  useBegin("sign-ins", may("accounts") && directory.data !== undefined, () => setSigningIn(true));
   const [box, setBox] = useSearchBox(text, (found) => set({ find: found }, true));
   return (
     <>

@@ -1,5 +1,5 @@
 import { App, Button, Input, Popconfirm, Select } from "antd";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { api } from "../../api/client";
 import { usePeople } from "../../api/queries";
 import type { SignInAccount } from "../../api/types";
@@ -30,6 +30,7 @@ export function SignIns({ onClose }: { onClose: () => void }) {
   const { message } = App.useApp();
   const [made, setMade] = useState(BLANK);
   const [search, setSearch] = useState("");
+  const form = useRef<HTMLFormElement>(null);
   const people = usePeople(search, "", 1, 50);
   const accounts = api.useQuery("get", "/api/accounts", { params: { query: { per_page: 1000 } } });
   const told = (words: string) => ({ onSuccess: () => message.success(words) });
@@ -46,6 +47,7 @@ export function SignIns({ onClose }: { onClose: () => void }) {
         onSuccess: () => {
           message.success(`${made.login} can sign in`);
           setMade(BLANK);
+          form.current?.querySelector("input")?.focus();
         },
       },
     );
@@ -145,6 +147,8 @@ export function SignIns({ onClose }: { onClose: () => void }) {
       <h3 style={{ padding: "16px 0 6px" }}>Add a sign-in</h3>
       <form
         className="sign-in-form"
+        data-begin
+        ref={form}
         onSubmit={(event) => {
           event.preventDefault();
           add();

@@ -1,5 +1,5 @@
 import { Button, Popconfirm } from "antd";
-import { useRef, useState, type KeyboardEvent } from "react";
+import { useEffect, useRef, useState, type KeyboardEvent } from "react";
 import { server } from "../../api/client";
 import { useCatalogue } from "../../api/queries";
 import type { Fault, RecordType, Rule, RuleView } from "../../api/types";
@@ -44,6 +44,23 @@ export function RuleEditor({ name, view, type, readOnly, onChoose }: Props) {
   const told = preview.data?.sentence ?? [];
   // While a part is missing, the sentence as it last was stays in sight.
   if (told.length > 0 && told !== lastWords) setLastWords(told);
+  const ready = rule !== undefined && catalogue.data !== undefined;
+  // A rule that is begun goes on where it lacks something.
+  useEffect(() => {
+    if (!ready || !isNewDraft(name)) return;
+    const find = (where: string) => parts.current?.querySelector<HTMLElement>(where);
+    const [audience, fields, become] = [
+      "[data-part=audience] .ant-select input",
+      "[data-part=line-0] .whole input",
+      "[data-part=line-0] [aria-label^=Become]",
+    ].map(find);
+    const line = rule.lines[0];
+    const unsaid = !rule.audience.everyone && (rule.audience.any ?? []).length === 0;
+    const aimless = line?.fields?.length === 0 && !line.sections;
+    (unsaid ? audience : aimless ? fields : become)?.focus();
+    // Once for each rule that is opened.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [name, ready]);
   if (!rule || !catalogue.data) return null;
 
   const fresh = isNewDraft(name);

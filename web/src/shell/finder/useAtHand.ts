@@ -27,7 +27,10 @@ export function useAtHand(pages: readonly Page[], onPassword: () => void): Found
     ...(may("edit")
       ? [begins("rule", "/rules", "New rule"), begins("record-type", "/catalogue", "New record type")]
       : []),
-    ...(may("import") ? [begins("person", "/people", "New person")] : []),
+    ...(may("import")
+      ? [begins("person", "/people", "New person"), begins("people", "/people", "Add people")]
+      : []),
+    ...(may("accounts") ? [begins("sign-ins", "/people", "Sign-ins")] : []),
     { key: "shade", kind: "Commands", name: shade === "light" ? "Dark colours" : "Light colours", act: flip },
     { key: "password", kind: "Commands", name: "Change your password", act: onPassword },
     { key: "leave", kind: "Commands", name: "Sign out", act: leave },

@@ -3,7 +3,7 @@
 require_relative "../support/policy_generator"
 
 # In which modes fields are met, and what a rule hides in some of them only.
-RSpec.describe CobaltLedger::Rules::SeenElsewhere do
+RSpec.describe CobaltLedger::Decisions::SeenElsewhere do
   def told(engine, rule = engine.policy.rules.first)
     described_class.new(rule, engine, question(engine)).remarks
   end

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module CobaltLedger
-  module Rules
+  module Decisions
     # What a rule hides in its own modes and its people still see in others, where that may not be what was meant.
     class SeenElsewhere
       # rule: Rule of the engine's policy; question: Decisions::Question that says when and where.
@@ -9,7 +9,7 @@ module CobaltLedger
         @rule = rule
         @question = question
         @directory = engine.directory
-        @met = Decisions::ModesMet.new(engine, question)
+        @met = ModesMet.new(engine, question)
       end
 
       # Sentences, none where nothing is hidden or nothing is seen elsewhere.
@@ -32,7 +32,7 @@ module CobaltLedger
           "#{one ? 'it' : 'them'} #{words(modes)}."
       end
 
-      def words(modes) = "while #{Words.list(modes.map { |mode| Sentence::MODES.fetch(mode) })}"
+      def words(modes) = "while #{Words.list(modes.map { |mode| Space::MODES.fetch(mode) })}"
 
       # Modes that the rule does not speak of.
       def others
@@ -40,7 +40,7 @@ module CobaltLedger
       end
 
       def hidden
-        hiding = @rule.contributions.select { |each| each.effects.any?(Effects::Hide) }
+        hiding = @rule.contributions.select { |each| each.effects.any?(Rules::Effects::Hide) }
         @question.record_type.fields.select { |field| hiding.any? { |each| each.targets?(field) } }
       end
 
