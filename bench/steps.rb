@@ -11,7 +11,8 @@ class StepsBench
   def self.run(report)
     Tempfile.create("steps") do |file|
       given = { "COBALT_STEPS" => file.path, "RACK_ENV" => "test" }
-      system(given, "bundle", "exec", "rspec", SPEC, out: File::NULL) or report.figure("the specs failed", "see #{SPEC}")
+      system(given, "bundle", "exec", "rspec", SPEC,
+             out: File::NULL) or report.figure("the specs failed", "see #{SPEC}")
       File.foreach(file.path) do |line|
         task, steps, aim = JSON.parse(line).values_at("task", "steps", "aim")
         report.figure(task, "#{steps} steps (aim: #{aim})")
