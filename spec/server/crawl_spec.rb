@@ -141,7 +141,7 @@ RSpec.describe "Nothing of a hidden value comes out" do
       item
         .slice("get", "post", "put", "patch", "delete")
         .each_key do |verb|
-          address = path.gsub("{id}", "1").gsub("{index}", "0").gsub("{number}", "1")
+          address = path.gsub("{id}", "1").gsub("{index}", "0").gsub("{number}", "1").gsub("{kind}", "fields-csv")
           status =
             call(
               verb, "#{address}#{'?record_type=outgoing-loan' if path.start_with?('/api/map')}",

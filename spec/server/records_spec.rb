@@ -28,6 +28,19 @@ RSpec.describe "Records under enforcement" do
     expect(last_response.body).not_to include("Ilse Marrow")
   end
 
+  it "heads an empty list with no field that is hidden from who looks" do
+    sign_in("ilka")
+    headings = lambda do |query|
+      call(:get, "/api/records/outgoing-loan#{query}")
+      answer["columns"].map { |column| column["id"] }
+    end
+    seen = headings.call("")
+    empty = headings.call("?search=no-such-loan-anywhere")
+    expect(answer["rows"]).to be_empty
+    expect(empty).to eq(seen)
+    expect(empty).not_to include("insured_total")
+  end
+
   it "lists with the columns and values each person may see" do
     sign_in("asha")
     call(:get, "/api/records/outgoing-loan?per_page=50")

@@ -126,8 +126,18 @@ module Server
     end
 
     def columns(rows)
-      @type.list_fields.select { |id| rows.empty? || rows.any? { |row| row.words.key?(id) } }
+      shown = ->(id) { rows.empty? ? seen_somewhere?(id) : rows.any? { |row| row.words.key?(id) } }
+      @type.list_fields.select(&shown)
         .map { |id| { "id" => id, "name" => @type.field(id).name, "figures" => @type.field(id).family == :number } }
+    end
+
+    # Could the person see a field in a list of any records? An empty one tells no more headings than that.
+    def seen_somewhere?(id)
+      @directory.owning_units.any? do |unit|
+        asked = @visitor.question(@type, nil, "list", unit)
+        outcomes, complete = @visitor.state.engine.feasible(asked).of(id)
+        !complete || outcomes.any? { |outcome| !outcome.decision.hidden? }
+      end
     end
 
     # Blanks come last either way.

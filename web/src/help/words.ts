@@ -52,7 +52,8 @@ export const SHORTCUTS: { where: string; keys: [string, string][] }[] = [
     where: "Everywhere",
     keys: [
       ["Control and K", "finds a page, command, rule, field, person or record by name"],
-      ["Escape", "closes the dialog or list in front"],
+      ["Control and Enter", "presses the main button of the dialog, the panel or the page"],
+      ["Escape", "closes the dialog or list in front, and asks before it discards what you typed"],
     ],
   },
   {
