@@ -39,7 +39,8 @@ module Server
           view = findings_view
           found = view.find(params["id"])
           Acceptance.transaction do
-            (sent["alike"] ? view.alike(found) - [found] : []).each { |each| accept(view.find(each["id"])) }
+            others = sent["alike"] ? view.alike(found).map { |each| each["id"] } - [found["id"]] : []
+            others.each { |id| accept(view.find(id)) }
             json(accept(found))
           end
         end

@@ -67,6 +67,9 @@ RSpec.describe "Live forms under enforcement" do
     expect(answer["form"]).not_to have_key("dropped")
     expect(open_form("study-visit", mode: "create", entered: shown.merge(topic: "Glass"))).not_to have_key("room")
     expect(answer["form"]["dropped"]).to eq(["room"])
+    # A field that was never there to be typed into tells nothing.
+    open_form("study-visit", mode: "create", entered: shown.merge(topic: "Glass", outcome: "guessed"))
+    expect(answer["form"]["dropped"]).to eq(["room"])
   end
 
   it "offers a suggestion until it is dismissed, on that record and for that person alone" do
