@@ -1,5 +1,5 @@
 import { Button, Select } from "antd";
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import type { AccessMap, RecordType } from "../../api/types";
 import { MODES, useQuestionSearch } from "../../question/useQuestion";
@@ -18,7 +18,7 @@ export function RuleFromCells({ selection, type, map }: Props) {
   const search = useQuestionSearch();
   const [here, setHere] = useState(false);
   // Pressed before it is known where the fields are met: it is done as soon as it is.
-  const [pressed, setPressed] = useState(false);
+  const pressed = useRef(false);
   const size = useMemo(() => cellsOf(selection).size, [selection]);
   const { fields, audiences } = useMemo(() => selected(selection, map), [selection, map]);
   const met = useModesMet(fields, audiences);
@@ -36,7 +36,9 @@ export function RuleFromCells({ selection, type, map }: Props) {
     if (drafts[0]) void navigate({ pathname: "/rules", search: withPart(search, "rule", drafts[0]) });
   };
   useEffect(() => {
-    if (pressed && rules.length > 0) make();
+    if (!pressed.current || rules.length === 0) return;
+    pressed.current = false;
+    make();
   });
   return (
     <>
@@ -52,7 +54,11 @@ export function RuleFromCells({ selection, type, map }: Props) {
           ]}
         />
       )}
-      <Button type="primary" disabled={size === 0} loading={pressed} onClick={() => setPressed(true)}>
+      <Button
+        type="primary"
+        disabled={size === 0}
+        onClick={() => (rules.length > 0 ? make() : (pressed.current = true))}
+      >
         {size <= 1
           ? "Make a rule for this cell"
           : rules.length > 1
