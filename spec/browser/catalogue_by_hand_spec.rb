@@ -45,7 +45,10 @@ RSpec.describe "The catalogue by hand" do
     expect(page).to have_css("[aria-label='Edits of the record type']")
     page.refresh
     expect(page).to have_button("Edit Underwriter")
+    # What the edit does comes above the list, and moves it.
+    expect(page).to have_css("[aria-label='Edits of the record type'] :is(li, p)", match: :first)
     click_button("Edit Underwriter")
+    expect(page).to have_css("aside[aria-label='Field Underwriter']")
     click_button("Remove")
     expect(page).to have_css("[role=alert] li", text: /rule “.+” .*there is no field “insurer”|has no field “insurer”/)
     click_button("Undo")

@@ -15,6 +15,15 @@ RSpec.describe "The first hour" do
     expect(page).to have_button("Sign out")
   end
 
+  def find_and_go(words, there)
+    keys([:control, "k"])
+    expect(page).to have_css(".ant-modal input[role=combobox]:focus")
+    keys(words)
+    expect(page).to have_css(".finder [role=option]", text: words, match: :first)
+    keys(:enter)
+    expect(page).to have_css(there)
+  end
+
   let(:where) { <<~JS }
     (() => { const at = document.activeElement;
       return at.getAttribute("aria-label") || at.closest("label")?.textContent || ""; })()

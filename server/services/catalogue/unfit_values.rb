@@ -16,8 +16,8 @@ module Server
     end
 
     # Array of {"field", "name", "held" => records that hold something there, "unfit", "values" => [{"value", "words",
-    # "count"}], "unseen" => how many of the unfit are not listed, "named" => how many become the option whose name they
-    # are}, for fields that read values otherwise or go.
+    # "count", "becomes"}], "unseen" => how many of the unfit are not listed, "named" => how many become the option whose
+    # name they are}, for fields that read values otherwise or go.
     def to_a
       fields = @before.fields.select { |field| otherwise?(field, @after&.field(field.id)) }
       return [] if fields.empty?
@@ -50,12 +50,16 @@ module Server
         found = counts[field.id]
         found[:held] += 1
         next if fits?(@after&.field(field.id), value)
-        next found[:named] += 1 if named?(field, value)
 
-        found[:unfit] += 1
+        named = named(field, value)
+        found[named ? :named : :unfit] += 1
         hidden ||= late? ? :all : @sight.of(record, @before).made_up
         full = found[:values].size >= LISTED && !found[:values].key?(value)
-        hidden == :all || hidden.include?(field.id) || full ? found[:unseen] += 1 : found[:values][value] += 1
+        if hidden == :all || hidden.include?(field.id) || full
+          found[:unseen] += 1 unless named
+        else
+          found[:values][value] += 1
+        end
       end
     end
 
@@ -66,14 +70,16 @@ module Server
       field.nil? || CarriedValues.unfit(field, value).nil?
     end
 
-    def named?(field, value) = !CarriedValues.option_named(@after.field(field.id), value).nil?
+    # What the value becomes by itself, as the name of an option, or nil.
+    def named(field, value) = @after.field(field.id)&.then { |after| CarriedValues.option_named(after, value) }
 
     def told(field, found)
       values = found[:values].sort_by { |value, count| [-count, value.to_s] }
       { "field" => field.id, "name" => field.name, "goes" => @after&.field(field.id).nil?, "held" => found[:held],
         "unfit" => found[:unfit], "unseen" => found[:unseen], "named" => found[:named],
         "values" => values.map do |value, count|
-          { "value" => value, "words" => words(field, value), "count" => count }
+          { "value" => value, "words" => words(field, value), "count" => count,
+            "becomes" => named(field, value) }.compact
         end }
     end
 

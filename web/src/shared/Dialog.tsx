@@ -5,6 +5,11 @@ const FIELD = "input:not([type=file], [type=hidden], :disabled), textarea:not([a
 
 type Shut = MouseEvent<HTMLButtonElement> | KeyboardEvent | MouseEvent;
 
+type Props = ModalProps & {
+  /** Is what is typed into it of no worth by itself, as what is looked for? */
+  passing?: boolean;
+};
+
 /** Was it Escape, or a click beside the dialog, which may not have been meant? */
 const unasked = (event: Shut): boolean => event.type === "keydown" || event.target === event.currentTarget;
 
@@ -12,7 +17,7 @@ const unasked = (event: Shut): boolean => event.type === "keydown" || event.targ
  * A dialog. The keyboard begins in its first field, or the first of what is marked data-begin: while a Modal opens it can't be seen, so that autoFocus misses, and
  * what is typed would go to its Close button. What was typed is not thrown away by Escape without being asked.
  */
-export function Dialog({ children, afterOpenChange, onCancel, ...rest }: ModalProps) {
+export function Dialog({ children, afterOpenChange, onCancel, passing = false, ...rest }: Props) {
   const { modal } = App.useApp();
   const body = useRef<HTMLDivElement>(null);
   const typed = useRef(false);
@@ -27,7 +32,7 @@ export function Dialog({ children, afterOpenChange, onCancel, ...rest }: ModalPr
         afterOpenChange?.(open);
       }}
       onCancel={(event) => {
-        if (!typed.current || !unasked(event)) onCancel?.(event);
+        if (passing || !typed.current || !unasked(event)) onCancel?.(event);
         else
           modal.confirm({
             title: "Discard what you typed?",

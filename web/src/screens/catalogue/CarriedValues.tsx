@@ -54,7 +54,7 @@ export function CarriedValues({ stored, type, plan, onChange, onType }: Props) {
               that option when this is published.
             </p>
           )}
-          {!each.goes && each.unfit > 0 && (
+          {!each.goes && each.unfit + each.values.length > 0 && (
             <Mapping
               stored={each}
               field={type.fields.find((field) => field.id === each.field)}
@@ -89,7 +89,8 @@ function Mapping({ stored, field, plan, onChange, onOptions }: MappingProps) {
   const several = field?.about.family === "choices";
   const options = field?.options?.filter((option) => !option.retired);
   const left =
-    stored.unfit - stored.values.reduce((sum, each) => (of(each.value) ? sum + each.count : sum), 0);
+    stored.unfit -
+    stored.values.reduce((sum, each) => (of(each.value) && !each.becomes ? sum + each.count : sum), 0);
   return (
     <>
       {options && stored.values.length > 0 && (
@@ -108,7 +109,7 @@ function Mapping({ stored, field, plan, onChange, onOptions }: MappingProps) {
           </thead>
           <tbody>
             {stored.values.map((each) => {
-              const to = of(each.value)?.to;
+              const to = of(each.value) ? of(each.value)?.to : each.becomes;
               const chosen =
                 several && Array.isArray(to) ? (to[0] as string) : (to as string | null | undefined);
               return (

@@ -30,7 +30,7 @@ export function TypeBar({ type, etag, onDrop, onBack, onType }: Props) {
   const error: unknown = keeping.error ?? impact.error;
   const faults = impact.data?.faults ?? [];
   const unfit = new Set(
-    (impact.data?.stored ?? []).filter((each) => each.unfit > 0).map((each) => each.field),
+    (impact.data?.stored ?? []).filter((each) => each.unfit + each.named > 0).map((each) => each.field),
   );
   const save = () =>
     keeping.mutate({

@@ -39,7 +39,7 @@ export function Finder({ atHand, onClose }: { atHand: Found[]; onClose: () => vo
     }
   };
   return (
-    <Dialog open title="Find" width={600} footer={null} onCancel={onClose} className="finder">
+    <Dialog passing open title="Find" width={600} footer={null} onCancel={onClose} className="finder">
       <Input
         role="combobox"
         aria-label="Find"
