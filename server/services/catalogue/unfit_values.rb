@@ -16,8 +16,8 @@ module Server
     end
 
     # Array of {"field", "name", "held" => records that hold something there, "unfit", "values" => [{"value", "words",
-    # "count", "becomes"}], "unseen" => how many of the unfit are not listed, "named" => how many become the option whose
-    # name they are}, for fields that read values otherwise or go.
+    # "count", "becomes"}], "unseen" => how many of the unfit are not listed, "named" => how many become the option
+    # whose name they are}, for fields that read values otherwise or go.
     def to_a
       fields = @before.fields.select { |field| otherwise?(field, @after&.field(field.id)) }
       return [] if fields.empty?
