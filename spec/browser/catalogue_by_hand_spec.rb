@@ -53,6 +53,8 @@ RSpec.describe "The catalogue by hand" do
     expect(page).to have_css("[role=alert] li", text: /rule “.+” .*there is no field “insurer”|has no field “insurer”/)
     click_button("Undo")
     expect(page).to have_button("Edit Underwriter")
+    expect(page).to have_no_css("[role=alert] li")
+    expect(page).to have_css("[aria-label='Edits of the record type'] :is(li, p)", match: :first)
     click_button("Discard draft")
     expect(page).to have_button("Edit Insurer")
   end
