@@ -110,14 +110,15 @@ module Server
       end.compact
     end
 
+    def choices(field) = [field.kind_name, field.options.map(&:name)]
+
     # Fields that are picked from options, and were not or from others.
     def picked
       return [] unless @before
 
       @type.fields.select do |field|
         old = @before.field(field.id)
-        old && field.options.any? && [old.kind_name,
-                                      old.options.map(&:name)] != [field.kind_name, field.options.map(&:name)]
+        old && field.options.any? && choices(old) != choices(field)
       end
     end
 

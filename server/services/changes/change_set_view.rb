@@ -74,19 +74,20 @@ module Server
       question = edit.open_question
       change = edit.to_change
       sides = { "before" => change.before, "theirs" => edit.theirs, "mine" => change.after }
+      told = sides.transform_values { |side| side && SideInWords.of(edit.kind, side) }
       short(edit).merge(
-        "parts" => parts(edit.kind, question["parts"], sides), "faults" => question["faults"],
+        "parts" => parts(edit.kind, question["parts"], sides, told), "faults" => question["faults"],
         "their_author" => OtherHand.of(edit.kind, edit.subject, @set.base_edition),
-        "sides" => sides.transform_values { |side| side && SideInWords.of(edit.kind, side) },
+        "sides" => told.transform_values { |side| side&.to_s },
         "both" => edit.kind == "rule" && change.before.nil? && !edit.theirs.nil?
       )
     end
 
     # Each part that both changed, as each side has it.
-    def parts(kind, names, sides)
+    def parts(kind, names, sides, told)
       names.map do |name|
         { "part" => name, "name" => SideInWords.part_name(kind, name, sides) }.merge(
-          sides.transform_values { |side| SideInWords.part(kind, side, name) }
+          told.transform_values { |side| side&.part(name) }
         )
       end
     end

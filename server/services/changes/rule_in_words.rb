@@ -31,6 +31,7 @@ module Server
       when "lines" then sentence ? sentence.to_s.split(": ", 2).last : raw(name)
       when "state" then rule_on? ? "yes" : "no"
       when "timing" then TIMINGS.fetch(@document["timing"] || "live")
+      when "everything" then SideInWords.value(@document)
       else raw(name)
       end
     end
@@ -39,7 +40,7 @@ module Server
 
     def raw(name)
       found = @document[name]
-      found.nil? ? nil : CobaltLedger::Changes::DocumentWords.of(found)
+      found.nil? ? nil : SideInWords.value(found)
     end
 
     def rule_on? = @document["state"] != "off"

@@ -12,7 +12,9 @@ module Server
     def waiting
       return [] unless @account.may?(:approve)
 
-      ChangeSet.open.select { |set| set.edits.any? && ApprovalStanding.new(set).waits_for?(@account) }
+      # Only for those that were asked for is it worked out what exactly waits.
+      asked = ChangeSet.open.where(id: Approval.where(verdict: "asked").select(:change_set_id))
+      asked.select { |set| ApprovalStanding.new(set).waits_for?(@account) }
     end
 
     # Tells those who may approve that it is ready to be read. Returns the ChangeSet.

@@ -135,8 +135,8 @@ module Server
     def seen_somewhere?(id)
       @directory.owning_units.any? do |unit|
         asked = @visitor.question(@type, nil, "list", unit)
-        outcomes, complete = @visitor.state.engine.feasible(asked).of(id)
-        !complete || outcomes.any? { |outcome| !outcome.decision.hidden? }
+        CobaltLedger::Decisions::ModesMet.new(@visitor.state.engine, asked)
+          .met?(@type.field(id), "list", @visitor.principals)
       end
     end
 

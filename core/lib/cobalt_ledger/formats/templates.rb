@@ -7,7 +7,7 @@ module CobaltLedger
       FIELDS_CSV = <<~CSV
         name,kind,section,label,options,required,help,formula
         Visit number,auto-number,The visit,open,,,,
-        Visitor,text,The visit,internal,,yes,Name of the person who comes,
+        Visitor,text,The visit,internal,,yes,Full name of the visitor,
         Date,date,The visit,open,,yes,,
         Purpose,choice,The visit,open,Study|Repair|Delivery,,,
         Guided,yes or no,The visit,open,,,,
@@ -24,7 +24,7 @@ module CobaltLedger
           "type": "object",
           "required": ["visitor", "date"],
           "properties": {
-            "visitor": { "title": "Visitor", "type": "string", "description": "Name of the person who comes" },
+            "visitor": { "title": "Visitor", "type": "string", "description": "Full name of the visitor" },
             "date": { "title": "Date", "type": "string", "format": "date" },
             "purpose": { "title": "Purpose", "enum": ["Study", "Repair", "Delivery"] },
             "guided": { "title": "Guided", "type": "boolean" },

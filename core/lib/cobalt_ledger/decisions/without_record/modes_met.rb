@@ -21,14 +21,15 @@ module CobaltLedger
         end
       end
 
-      private
-
+      # Does someone meet a subject in a mode, on some record? What can't be decided counts as yes.
       def met?(subject, mode, principals)
         return true unless @question.record_type.field(subject.id)
 
         outcomes, complete = search(mode, principals).of(subject.id)
         !complete || outcomes.any? { |outcome| !outcome.decision.hidden? }
       end
+
+      private
 
       def search(mode, principals)
         @searches ||= {}
