@@ -97,9 +97,9 @@ RSpec.describe "Change control" do
     expect(page).to have_no_css("nav .count[title^='Waiting']")
 
     enter_as("mairin", at: "/changes")
-    expect(page).to have_button("Answer and ask again", disabled: true)
+    expect(page).to have_button("Reply and ask again", disabled: true)
     fill_in("Your comment", with: "It means the trust’s")
-    click_button("Answer and ask again")
+    click_button("Reply and ask again")
     expect(page).to have_text("Approvers have been notified")
 
     put(guardrail["id"], title: "Mind the stores of the Trust")

@@ -130,6 +130,26 @@ RSpec.describe "By keyboard alone" do
     expect(page).to have_no_css(".finder")
   end
 
+  it "asks before Escape discards what was typed into a dialog, and not where nothing was" do
+    enter_as("mairin", at: "/catalogue?state=pending")
+    2.times do
+      click_button("New record type")
+      expect(page).to have_css(".ant-modal input:focus")
+      keys(:escape)
+      expect(page).to have_no_css(".ant-modal")
+    end
+    click_button("New record type")
+    expect(page).to have_css(".ant-modal input:focus")
+    keys("Repair", :escape)
+    expect(page).to have_text("Discard what you typed?")
+    click_button("Keep editing")
+    expect(page).to have_field("Name, such as Study visit", with: "Repair")
+    find("label", text: "Name, such as").click
+    keys(:escape)
+    click_button("Discard")
+    expect(page).to have_no_css(".ant-modal")
+  end
+
   it "edits and saves a record: the cursor stands in the first open field, and Save comes after the last" do
     enter_as("ilka", at: "/records/outgoing-loan/LN-0042?mode=edit")
     expect(page).to have_css(".form-row[data-field='borrower_telephone'] input:focus")

@@ -11,7 +11,14 @@ type Props = ModalProps & {
 };
 
 /** Was it Escape, or a click beside the dialog, which may not have been meant? */
-const unasked = (event: Shut): boolean => event.type === "keydown" || event.target === event.currentTarget;
+const unasked = (event: Shut): boolean =>
+  event.type === "keydown" || (event.target instanceof Element && event.target.matches(".ant-modal-wrap"));
+
+/** Does some field hold a text? What was sent and taken back out of the fields is not lost. */
+const filled = (body: HTMLElement | null): boolean =>
+  [...(body?.querySelectorAll<HTMLInputElement | HTMLTextAreaElement>(FIELD) ?? [])].some(
+    (field) => !["radio", "checkbox"].includes(field.type) && field.value !== "",
+  );
 
 /**
  * A dialog. The keyboard begins in its first field, or the first of what is marked data-begin: while a Modal opens it can't be seen, so that autoFocus misses, and
@@ -32,7 +39,8 @@ export function Dialog({ children, afterOpenChange, onCancel, passing = false, .
         afterOpenChange?.(open);
       }}
       onCancel={(event) => {
-        if (passing || !typed.current || !unasked(event)) onCancel?.(event);
+        const lost = !passing && typed.current && filled(body.current);
+        if (!lost || !unasked(event)) onCancel?.(event);
         else
           modal.confirm({
             title: "Discard what you typed?",

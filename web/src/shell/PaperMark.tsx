@@ -1,16 +1,13 @@
-import { useOverview } from "../api/queries";
+import { useEdition } from "../shared/useSource";
 
 /** On each page that is printed: the edition, with its digest, the day, and the number of the page (CSS Paged Media). */
 export function PaperMark() {
-  const { data } = useOverview();
-  if (!data) return null;
-  const { edition, change_set: set } = data;
-  const edits = set.edits > 0 ? `, ${set.edits} edits pending` : "";
-  const day = new Date().toISOString().slice(0, 10);
-  const words = `Edition ${edition.number} (SHA-256 ${edition.sha256.slice(0, 16)}…)${edits}; ${day}`;
+  const edition = useEdition(16);
+  if (!edition) return null;
+  const words = JSON.stringify(`${edition}; ${new Date().toISOString().slice(0, 10)}`);
   return (
     <style>{`@page {
-      @bottom-left { content: ${JSON.stringify(words)}; font-size: 8pt; color: #444; }
+      @bottom-left { content: ${words}; font-size: 8pt; color: #444; }
       @bottom-right { content: counter(page) " / " counter(pages); font-size: 8pt; color: #444; }
     }`}</style>
   );

@@ -1,5 +1,8 @@
 import { useEffect } from "react";
 
+/** A signature is given by pressing its own button alone. */
+const MAIN = ".ant-btn-primary:not(:disabled, [data-by-hand])";
+
 /**
  * Ctrl+Enter (Cmd+Enter) presses the main button of what the keyboard is in: a dialog, a panel, or the page. Enter alone
  * is for the field that it is pressed in.
@@ -11,7 +14,7 @@ export function useSaveKey() {
       const at = event.target instanceof Element ? event.target : null;
       const places = [at?.closest(".ant-modal"), at?.closest("aside"), document.querySelector("main")];
       for (const place of places) {
-        const main = place?.querySelector<HTMLButtonElement>(".ant-btn-primary:not(:disabled)");
+        const main = place?.querySelector<HTMLButtonElement>(MAIN);
         if (!main) continue;
         event.preventDefault();
         event.stopPropagation();

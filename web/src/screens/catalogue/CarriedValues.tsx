@@ -19,8 +19,8 @@ export function CarriedValues({ stored, type, plan, onChange, onType }: Props) {
     if (!field) return;
     const options = (field.options ?? []).filter((option) => option.name !== "First");
     const map = [...(plan[each.field]?.map ?? [])];
-    for (const { value, words } of each.values) {
-      if (map.some((pair) => JSON.stringify(pair.from) === JSON.stringify(value))) continue;
+    for (const { value, words, becomes } of each.values) {
+      if (becomes || map.some((pair) => JSON.stringify(pair.from) === JSON.stringify(value))) continue;
       const id = identifier(
         words,
         options.map((option) => option.id),

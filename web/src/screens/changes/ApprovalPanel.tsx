@@ -89,7 +89,12 @@ function Say({ approval, changeSet }: { approval: Approval; changeSet: ChangeSet
       {signs && (
         <span className="row-flex" style={{ gap: 10 }}>
           {!approval.met && (
-            <Button type="primary" loading={approve.isPending} onClick={() => approve.mutate({ body })}>
+            <Button
+              type="primary"
+              data-by-hand
+              loading={approve.isPending}
+              onClick={() => approve.mutate({ body })}
+            >
               Approve
             </Button>
           )}
@@ -112,7 +117,7 @@ function Say({ approval, changeSet }: { approval: Approval; changeSet: ChangeSet
             disabled={approval.sent_back !== undefined && words.trim() === ""}
             onClick={() => ask.mutate({ body })}
           >
-            {approval.sent_back ? "Answer and ask again" : "Ask for approval"}
+            {approval.sent_back ? "Reply and ask again" : "Ask for approval"}
           </Button>
         </span>
       )}
