@@ -66,6 +66,15 @@ RSpec.describe CobaltLedger::Commands::CommandLine do
   end
 
   it "imports fields and people as documents that validate" do
+    schema = file("visit.json",
+                  { "$defs" => { "v" => { "properties" => { "a" => { "type" => "string" }, "b" => {} } } } })
+    status, out, err = run("import-fields", schema, "--definition", "#/$defs/v", "--name", "Visit")
+    expect([status, JSON.parse(out)["record_types"][0]["fields"].map { |field| field["id"] }]).to eq([0, ["a"]])
+    expect(err).to eq("/$defs/v/properties/b: does not say what it holds\n")
+    _, _, err = run("import-fields", schema)
+    expect(err).to include("these parts do: #/$defs/v")
+    _, _, err = run("import-fields", schema, "--definition", "#/$defs/v", "--without", "b")
+    expect(err).to eq("")
     _, out, = run("import-fields", file("study-visit.csv", "name,kind\nTopic,text\n"))
     expect(JSON.parse(out)["record_types"][0]).to include("id" => "study-visit", "name" => "Study visit")
     expect(CobaltLedger::Formats::Schema.faults("policy", JSON.parse(out))).to be_empty

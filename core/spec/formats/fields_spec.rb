@@ -26,7 +26,7 @@ RSpec.describe "Record types from files" do
     expect(people["users"].map { |user| user.values_at("name", "groups") }).to eq([["Ada Example", ["first-aiders"]]])
   end
 
-  describe "a JSON Schema 2020-12 definition" do
+  describe "a JSON Schema definition" do
     let(:definition) do
       {
         "$schema" => "https://json-schema.org/draft/2020-12/schema",
@@ -115,7 +115,8 @@ RSpec.describe "Record types from files" do
       "something that is no object" => [[1], "must be a JSON object"],
       "no properties" => [{ "type" => "object" }, "must describe an object with properties"],
       "a type with no field kind" => [
-        { "type" => "object", "properties" => { "a" => { "type" => "null" } } }, "/properties/a/type: must be string"
+        { "type" => "object",
+          "properties" => { "a" => { "type" => "null" } } }, "/properties/a: does not say what it holds"
       ],
       "a reference to nothing" => [
         { "type" => "object", "properties" => { "a" => { "$ref" => "#/$defs/b" } } },
@@ -123,7 +124,7 @@ RSpec.describe "Record types from files" do
       ],
       "a reference elsewhere" => [
         { "type" => "object", "properties" => { "a" => { "$ref" => "other.json" } } },
-        "only references within the document"
+        "/properties/a/$ref: refers to another document: other.json"
       ],
       "a property that is no object" => [
         { "type" => "object", "properties" => { "a" => 1 } }, "/properties/a: must be an object"
@@ -131,10 +132,7 @@ RSpec.describe "Record types from files" do
       "an empty enumeration" => [
         { "type" => "object", "properties" => { "a" => { "enum" => [] } } }, "/properties/a/enum: must list texts"
       ],
-      "two properties that become one" => [
-        { "type" => "object", "properties" => { "ab" => { "type" => "string" }, "AB" => { "type" => "string" } } },
-        "two properties both become"
-      ]
+      "a definition that is not there" => [{ "properties" => { "a" => { "$ref" => "#x" } } }, "there is nothing at #x"]
     }.each do |what, (document, words)|
       it("refuses #{what}") { expect(faults { from_schema(document) }.join).to include(words) }
     end
@@ -218,9 +216,20 @@ RSpec.describe "Record types from files" do
       "a field twice" => ["name\nA\nA", "the identifier “a” is used twice"],
       "no field" => ["name\n", "holds no field"],
       "an answer that is neither yes nor no" => ["name,required\nA,perhaps", "line 2: “required” must be yes or no"],
-      "bytes that are not UTF-8" => ["name\n\xFF", "is not UTF-8"],
       "more values than headings" => ["name\nA,B", "line 2: has more values"]
     }.each { |what, (text, words)| it("refuses #{what}") { expect(faults { from_csv(text) }.join).to include(words) } }
+
+    it "comes as spreadsheets of other countries write it" do
+      tabs = CobaltLedger::Formats::FieldsCsv.read("name\tkind\n Number \tint\n", name: "Visit")
+      expect(tabs["fields"].map { |each| each.values_at("name", "kind") }).to eq([%w[Number integer]])
+      text = "Name;Kind;Options\r\nGröße;choice;klein|groß\r\n"
+      ["\uFEFF#{text}", text.encode("Windows-1252"), "\uFEFF#{text}".encode("UTF-16LE")].each do |bytes|
+        as = nil
+        type = CobaltLedger::Formats::FieldsCsv.read(bytes.b, name: "Visit") { |read| as = read.to_h }
+        expect(type["fields"].map { |each| [each["name"], each["options"].size] }).to eq([["Größe", 2]])
+        expect(as["separator"]).to eq("semicolon")
+      end
+    end
 
     it "refuses a file over the limit" do
       expect(faults { from_csv("name\n#{'a' * CobaltLedger::Formats::FieldsCsv::SIZE_LIMIT}") }).to eq(

@@ -19,12 +19,13 @@ module CobaltLedger
         end
       end
 
-      # options: Hash of name to String (true for what takes no value); files: Array of paths named beside them; out:
-      # IO.
-      def initialize(options, files, out)
+      # options: Hash of name to String (true for what takes no value); files: Array of paths named beside them; out,
+      # err: IO.
+      def initialize(options, files, out, err = $stderr)
         @options = options
         @files = files
         @out = out
+        @err = err
       end
 
       # Prints what was asked for. Returns :found where the exit status has to say that something was found.
@@ -33,7 +34,7 @@ module CobaltLedger
 
       private
 
-      attr_reader :options, :out
+      attr_reader :options, :out, :err
 
       def directory = @directory ||= in_file(needed("directory")) { |text| Formats::DirectoryJson.read(text).first }
       def policy(people = directory) = policy_at(needed("policy"), people).first

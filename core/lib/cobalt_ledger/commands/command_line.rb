@@ -67,7 +67,7 @@ module CobaltLedger
 
       def perform(name, options, files)
         command = Command[name] or raise BadInput.at("", "there is no command “#{name}”; see bin/ledger --help")
-        command.new(options, files, @out).run
+        command.new(options, files, @out, @err).run
       end
     end
   end

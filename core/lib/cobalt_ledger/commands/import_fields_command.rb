@@ -8,6 +8,9 @@ module CobaltLedger
       says <<~TEXT
         import-fields FILE   turns a JSON Schema (.json) or a CSV list of fields (.csv) into a policy document
           --name NAME        name of the record type
+          --definition POINTER  of a JSON Schema, what is meant, such as #/$defs/visit (default: the whole document)
+          --only NAMES       of a JSON Schema, these properties, by name or pointer, separated by commas
+          --without NAMES    of a JSON Schema, all but these
       TEXT
 
       def run
@@ -22,12 +25,22 @@ module CobaltLedger
 
       # A list of fields has no name of its own: the file's will do.
       def read(path, text)
-        return Formats::RecordTypeJsonSchema.read(text, name: options["name"]) unless path.end_with?(".csv")
+        return schema(text) unless path.end_with?(".csv")
 
         Formats::FieldsCsv.read(
           text, name: options["name"] || Words.capitalize(File.basename(path, ".*").tr("_-", "  "))
         )
       end
+
+      # What can't come in is told on standard error.
+      def schema(text)
+        read = Formats::RecordTypeJsonSchema.new(
+          text, name: options["name"], at: options["definition"], only: names("only"), without: names("without")
+        )
+        read.document.tap { read.remarks.each { |remark| err.puts(remark) } }
+      end
+
+      def names(option) = options[option]&.split(",")&.map(&:strip)
     end
   end
 end
