@@ -37,6 +37,50 @@ RSpec.describe CobaltLedger::Formats::PeopleLdif do
     expect(built.principals_of("benedikt.shaw").ids(:group)).to eq(%w[night-custodians custodians])
   end
 
+  it "reads names in whichever spelling, as slapcat and ldapsearch mix them" do
+    people = ["Lindqvist\\2C Ada", "Orr\\+Ben", "Zdeněk"].each_with_index.map do |name, index|
+      "dn: cn=#{name},ou=people,dc=x\nobjectClass: inetOrgPerson\nuid: p#{index}\ncn: Somebody"
+    end
+    group = "dn: cn=all,dc=x\nobjectClass: groupOfNames\ncn: all\nmember: CN=Lindqvist\\, Ada, OU=people,DC=x\n" \
+            "member: cn=Orr\\2bBen,ou=people,dc=x\nmember: cn=Zden\\C4\\9Bk,ou=people,dc=x"
+    outcome = "# search result\nsearch: 2\nresult: 0 Success\n\n# numResponses: 5\n# numEntries: 4"
+    read = described_class.read(ldif(*people, group, outcome))
+    expect(read["users"].map { |user| user["groups"] }).to eq([["all"]] * 3)
+  end
+
+  it "reads the members of roles, members named by uid, several classes, and records that add" do
+    mapping = described_class::DEFAULT_MAPPING.merge(
+      "user" => described_class::DEFAULT_MAPPING["user"].merge("class" => %w[inetOrgPerson posixAccount]),
+      "group" => { "class" => %w[groupOfNames posixGroup], "id" => "cn", "members" => "memberUid" },
+      "role" => { "class" => "organizationalRole", "id" => "cn", "members" => "roleOccupant" }
+    )
+    read = described_class.read(
+      ldif(
+        "dn: uid=a,dc=x\nchangetype: add\nobjectClass: inetOrgPerson\nuid: a",
+        "dn: uid=B,dc=x\nobjectClass: posixAccount\nuid: B",
+        "dn: cn=night,dc=x\nobjectClass: posixGroup\ncn: night\nmemberUid: a\nmemberUid: b",
+        "dn: cn=Registrar,dc=x\nobjectClass: organizationalRole\ncn: Registrar\nroleOccupant: UID=a,dc=x"
+      ), mapping
+    )
+    expect(read["users"].to_h { |user| [user["id"], user.values_at("roles", "groups")] }).to eq(
+      "a" => [["registrar"], ["night"]], "B" => [[], ["night"]]
+    )
+  end
+
+  it "refuses members that are not in the file, or leaves them out and says so, as the mapping wants" do
+    text = ldif(person("a"),
+                "dn: cn=g,dc=x\nobjectClass: groupOfNames\ncn: g\nmember: uid=a,dc=example\nmember: uid=z,dc=example")
+    expect(faults do
+      described_class.read(text)
+    end.join).to include("line 7: the group g has a member that is not in the file")
+    told = nil
+    read = described_class.read(text, described_class::DEFAULT_MAPPING.merge("outside" => "leave_out")) do |left|
+      told = left
+    end
+    expect(read["users"][0]["groups"]).to eq(["g"])
+    expect(told.map(&:to_s)).to eq(["line 7: the group g has a member that is not in the file: uid=z,dc=example"])
+  end
+
   it "folds lines, passes over comments and decodes base64" do
     text =
       ldif(
@@ -77,7 +121,7 @@ RSpec.describe CobaltLedger::Formats::PeopleLdif do
 
   {
     "a change record" => [
-      "dn: uid=a,dc=x\nchangetype: delete", "line 2: is a change record; only content records can be read"
+      "dn: uid=a,dc=x\nchangetype: delete", "line 2: is a change record; only entries and additions can be read"
     ],
     "a value kept elsewhere" => [
       "dn: uid=a,dc=x\njpegPhoto:< file:///etc/passwd",

@@ -12,7 +12,10 @@ module CobaltLedger
 
       def run
         mapping = options["mapping"] && in_file(options["mapping"]) { |text| Formats::StrictJson.read(text) }
-        print_json(in_file(file) { |text| Formats::PeopleLdif.read(text, mapping) })
+        document = in_file(file) do |text|
+          Formats::PeopleLdif.read(text, mapping) { |left_out| left_out.each { |each| err.puts(each) } }
+        end
+        print_json(document)
       end
     end
   end

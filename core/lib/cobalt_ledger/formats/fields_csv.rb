@@ -4,30 +4,35 @@ require "csv"
 
 module CobaltLedger
   module Formats
-    # Reads a record type from a CSV list of its fields (RFC 4180, UTF-8, heading line first).
+    # Reads a record type from a CSV list of its fields, heading line first; see Delimited for how it may be written.
     # Columns: name, and as wanted id, section, kind (any word for one), label, options (separated by "|"), required
     # (yes/no), help, formula, numbering.
     class FieldsCsv
       SIZE_LIMIT = 2 * 1024 * 1024
       COLUMNS = %w[id name section kind label options required help formula numbering].freeze
 
-      # text: String of bytes; name: the record type's name. Returns a record type document. Raises BadInput.
-      def self.read(text, name:, id: nil)
-        new(text, name, id).read
+      # text: String of bytes; name: the record type's name; separator, encoding: as Delimited. The block gets the
+      # Delimited that it was read as. Returns a record type document. Raises BadInput.
+      def self.read(text, name:, id: nil, **written)
+        reader = new(text, name, id, **written)
+        document = reader.read
+        yield reader.delimited if block_given?
+        document
       end
 
-      def initialize(text, name, id)
+      # The Delimited that it is read as.
+      attr_reader :delimited
+
+      def initialize(text, name, id, **written)
         raise BadInput.at("", "is larger than #{SIZE_LIMIT / 1024 / 1024} MiB") if text.bytesize > SIZE_LIMIT
 
-        @text = text.dup.force_encoding(Encoding::UTF_8).delete_prefix("\uFEFF")
+        @delimited = Delimited.new(text, **written) { |heading| COLUMNS.include?(heading.downcase) }
         @name = name
         @id = id
         @faults = FaultList.new
       end
 
       def read
-        raise BadInput.at("", "is not UTF-8 text") unless @text.valid_encoding?
-
         rows = parse
         headings((rows.headers || []).compact)
         fields = rows.each_with_index.filter_map { |row, index| field(row.to_h, "line #{index + 2}") }
@@ -40,10 +45,12 @@ module CobaltLedger
 
       private
 
+      # Tabs part columns where they do, and are no space to be taken away.
       def parse
+        space = delimited.separator == "tab" ? " " : true
         CSV.parse(
-          @text, headers: true, skip_blanks: true, strip: true,
-                 header_converters: ->(heading) { heading.to_s.strip.downcase }
+          delimited.text, headers: true, skip_blanks: true, strip: space, col_sep: delimited.sign,
+                          header_converters: ->(heading) { heading.to_s.strip.downcase }
         )
       rescue CSV::MalformedCSVError => e
         raise BadInput.at("line #{e.line_number}", "is not CSV: #{e.message.sub(/ in line \d+\.?/, '')}")

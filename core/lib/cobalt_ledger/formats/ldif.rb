@@ -2,8 +2,9 @@
 
 module CobaltLedger
   module Formats
-    # Reads LDIF content records (RFC 2849): line folding, base64 values, comments, the version line.
-    # Change records and values kept elsewhere (":<") are refused.
+    # Reads LDIF content records (RFC 2849): line folding, base64 values, comments, the version line; records that add
+    # an entry; and what ldapsearch writes behind the entries. Other change records and values kept elsewhere (":<") are
+    # refused.
     class Ldif
       SIZE_LIMIT = 20 * 1024 * 1024
 
@@ -13,9 +14,12 @@ module CobaltLedger
         def [](name) = name && attributes[name.downcase]&.first
         def all(name) = (name && attributes[name.downcase]) || []
 
-        # name: of an object class, in whichever case.
-        def of_class?(name) = all("objectclass").any? { |value| value.casecmp?(name) }
+        # name: of an object class, in whichever case, or several.
+        def of_class?(name) = all("objectclass").any? { |value| Array(name).any? { |each| value.casecmp?(each) } }
       end
+
+      # What ldapsearch says of a search, behind the entries.
+      OUTCOME = %w[search result ref].freeze
 
       # text: String of bytes. Returns Array of Entry. Raises BadInput with the line of each fault.
       def self.read(text)
@@ -23,9 +27,6 @@ module CobaltLedger
 
         new(text).read
       end
-
-      # The form in which two names of one entry are equal (RFC 4514, as far as letters and spaces go).
-      def self.normal_dn(dn) = dn.strip.downcase.gsub(/\s*([,=+])\s*/, '\1')
 
       def initialize(text)
         @text = text.dup.force_encoding(Encoding::UTF_8).delete_prefix("\uFEFF")
@@ -71,13 +72,18 @@ module CobaltLedger
         return nil if block.empty?
 
         pairs = block.filter_map { |number, line| pair(number, line) }
-        number, name, dn = pairs.first
-        return nil if name.nil?
+        number, name, = pairs.first
+        return nil if name.nil? || OUTCOME.include?(name)
         return @faults.add("line #{number}", "an entry must begin with “dn:”") unless name == "dn"
 
-        change = pairs.find { |_, attribute, _| %w[changetype control].include?(attribute) }
-        return @faults.add("line #{change[0]}", "is a change record; only content records can be read") if change
+        content(pairs.reject { |_, attribute, value| attribute == "changetype" && value.strip.casecmp?("add") })
+      end
 
+      def content(pairs)
+        change = pairs.find { |_, attribute, _| %w[changetype control].include?(attribute) }
+        return @faults.add("line #{change[0]}", "is a change record; only entries and additions can be read") if change
+
+        number, _, dn = pairs.first
         Entry.new(
           line: number, dn: dn,
           attributes: pairs.drop(1).group_by { |pair| pair[1] }.transform_values { |found| found.map(&:last) }
@@ -109,7 +115,7 @@ module CobaltLedger
       end
 
       def twice(entries)
-        entries.group_by { |entry| Ldif.normal_dn(entry.dn) }.each_value do |same|
+        entries.group_by { |entry| DistinguishedName.key(entry.dn) }.each_value do |same|
           same.drop(1).each { |entry| @faults.add("line #{entry.line}", "the entry “#{entry.dn}” appears twice") }
         end
       end
