@@ -124,4 +124,21 @@ RSpec.describe CobaltLedger::Catalogue::Kind do
       expect(filled(fields, "a" => 900_000_000)["c"]).to be_nil
     end
   end
+
+  it "writes what is calculated with hundredths where money is in it, through other fields too" do
+    kinds = { "count" => "integer", "days" => "integer", "price" => "money", "weight" => "decimal" }
+    formulas = { "pieces" => "count * days", "share" => "weight * count", "sum" => "price * count",
+                 "tax" => "ROUND(sum / 10, 2)", "ratio" => "pieces / 4" }
+    type = CobaltLedger::Catalogue::RecordType.new(
+      id: "t", name: "T", sections: [],
+      fields: kinds.merge(formulas.transform_values { "computed" }).map do |id, kind|
+        CobaltLedger::Catalogue::Field.new(id: id, name: id, kind: kind, section: "s", label: "open",
+                                           formula: formulas[id])
+      end
+    )
+    filled = type.formulas.fill("count" => 3, "days" => 7, "price" => 1250r, "weight" => 5/2r)
+    expect(formulas.keys.to_h { |id| [id, type.field(id).display(filled[id])] }).to eq(
+      "pieces" => "21", "share" => "7.5", "sum" => "3,750.00", "tax" => "375.00", "ratio" => "5.25"
+    )
+  end
 end

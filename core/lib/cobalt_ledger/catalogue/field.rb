@@ -87,6 +87,12 @@ module CobaltLedger
         (picked - held).filter_map { |id| option(id) }.select(&:retired?)
       end
 
+      # Decimal places that are written at least: of what is calculated from money, as many as of money.
+      def least_places = @least_places || kind.least_places
+
+      # The same, written with so many decimal places at least.
+      def written_with(places) = dup.tap { |copy| copy.instance_variable_set(:@least_places, places) }.freeze
+
       # JSON value -> typed value or nil. Raises Kind::Unsuitable.
       def parse(raw) = kind.parse(raw, self)
 

@@ -61,6 +61,9 @@ module CobaltLedger
         def whole? = false
         def lines? = false
 
+        # Figures after the point that are shown in any case.
+        def least_places = 0
+
         # Is it calculated by a formula?
         def computed? = false
 

@@ -32,8 +32,8 @@ module CobaltLedger
         @name = name
         @plural = plural || "#{name}s"
         @sections = sections.freeze
-        @fields = fields.freeze
-        @fields_by_id = fields.to_h { |field| [field.id, field] }.freeze
+        @fields = written(fields).freeze
+        @fields_by_id = @fields.to_h { |field| [field.id, field] }.freeze
         @title_field = title_field || fields.first&.id
         @list_fields = (list_fields || fields.first(6).map(&:id)).freeze
         @category_field = category_field
@@ -105,6 +105,20 @@ module CobaltLedger
 
       # "outgoing loan": the name as it is inside a sentence.
       def noun = name[0].downcase + name[1..]
+
+      private
+
+      # What is calculated from money is written as money is; whole numbers give whole numbers.
+      def written(fields)
+        known = fields.to_h { |field| [field.id, field] }
+        named = ->(id) { known[id].formula.to_s.downcase.scan(/\w+/).uniq & known.keys }
+        fields.map do |field|
+          next field unless field.computed? && field.formula
+
+          places = Graph.reachable(field.id, &named).map { |id| known[id].kind.least_places }.max
+          places&.positive? ? field.written_with(places) : field
+        end
+      end
     end
   end
 end

@@ -9,6 +9,8 @@ module CobaltLedger
         titled "computed"
         also "formula", "calculated", "calculation"
 
+        # A field is written with more where its formula takes money: see RecordType.
+        def self.least_places = 0
         def self.takes = %w[formula typed_when_incomplete]
         def self.computed? = true
 

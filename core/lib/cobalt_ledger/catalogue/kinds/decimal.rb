@@ -27,13 +27,10 @@ module CobaltLedger
             value
           end
 
-          # Figures after the point that are shown in any case.
-          def least_places = 0
-
           # As it is kept: nothing is rounded away.
-          def display(value, _field)
+          def display(value, field)
             whole, fraction = dump(value.abs).to_s.split(".")
-            fraction = fraction.to_s.ljust(least_places, "0")
+            fraction = fraction.to_s.ljust(field ? field.least_places : least_places, "0")
             "#{'-' if value.negative?}#{Integer.display(whole.to_i, nil)}#{".#{fraction}" unless fraction.empty?}"
           end
 
