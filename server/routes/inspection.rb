@@ -41,6 +41,13 @@ module Server
           json(ReasoningView.new(asked_state, sent["question"].merge("field" => sent["field"]), sight).to_h)
         end
 
+        app.post "/api/evidence" do
+          allow!(:read)
+          everyone = sent["everyone"] == true
+          evidence = Evidence.new(asked_state, sent["question"], sent["field"], sight, everyone: everyone)
+          json(evidence.to_h.merge("by" => account.name))
+        end
+
         app.post "/api/rehearsal" do
           allow!(:read)
           json(rehearsal.to_h(beside: sent["beside"], since: sent["since"]))

@@ -18,7 +18,11 @@ module Server
 
         app.post "/api/directory/edits" do
           allow!(:import)
-          json(DirectoryEditor.new(sent["edits"]).keep(sent["version"], author))
+          made = sent["sign_in"] && sign_in_beside(sent["edits"], sent["sign_in"])
+          kept = DirectoryEditor.new(sent["edits"]).keep(sent["version"], author) do
+            SignIns.new(account).keep(made) if made
+          end
+          json(kept)
         end
 
         app.get "/api/directory" do
@@ -60,6 +64,16 @@ module Server
                       directory.principals_of(user.id).include?(kind.to_sym, id))
               )
           end
+        end
+
+        # A sign-in for one of the people that the edits keep: an Account that is not saved yet.
+        def sign_in_beside(edits, given)
+          allow!(:accounts)
+          unless edits.any? { |edit| edit["list"] == "users" && edit["after"] && edit["id"] == given["person"] }
+            raise CobaltLedger::BadInput.at("/sign_in/person", "must be one of the people who are edited")
+          end
+
+          SignIns.new(account).prepared(given)
         end
 
         # What someone is found by: their own names, and those of their roles and their department.

@@ -23,17 +23,19 @@ module Server
 
         app.post "/api/records/:type/import/preview" do
           allow!(:record)
-          lines = record_import.preview
+          importing, read_as = record_import
+          lines = importing.preview
           counts = lines.map(&:verb).tally
           json(
             "rows" => lines.map(&:to_view), "refused" => lines.count { |line| line.refusals.any? },
-            "new" => counts.fetch("new", 0), "changed" => counts.fetch("change", 0), "same" => counts.fetch("same", 0)
+            "new" => counts.fetch("new", 0), "changed" => counts.fetch("change", 0), "same" => counts.fetch("same", 0),
+            **(read_as ? { "read_as" => read_as } : {})
           )
         end
 
         app.post "/api/records/:type/import" do
           allow!(:record)
-          lines = record_import.store
+          lines = record_import.first.store
           json({ "stored" => lines.count { |line| line.verb != "same" } }, 201)
         end
       end
@@ -52,12 +54,14 @@ module Server
             .map { |part| part.gsub(/[^\p{Alnum}.-]/, "_") }
         end
 
+        # [RecordImport, how a CSV was read or nil]
         def record_import
           importer = Visitor.new(visitor.person, channel: "import", network: client_address, scope: token&.scope)
           type = importer.record_type(params["type"])
           text = sent["content"].unpack1("m0")
-          rows = RecordRows.new(text, sent["format"], type, importer.state.directory).read
-          RecordImport.new(importer, type, rows, by: author)
+          read = RecordRows.new(text, sent["format"], type, importer.state.directory,
+                                separator: sent["separator"], encoding: sent["encoding"])
+          [RecordImport.new(importer, type, read.read, by: author), read.read_as]
         rescue ArgumentError
           raise CobaltLedger::BadInput.at("/content", "must be Base64")
         end

@@ -39,7 +39,8 @@ module Server
             desk.open(params["type"], sent["number"], sent["mode"], entered: sent["entered"] || {}, unit: sent["unit"])
           form =
             FormView.new(
-              decision, desk.directory, dismissed: desk.dismissed(record) + (sent["dismissed"] || []), plain: true
+              decision, desk.directory, dismissed: desk.dismissed(record) + (sent["dismissed"] || []),
+                                        plain: desk.policy
             ).to_h
           json(
             { "form" => form.merge(forecast.to_h), "number" => record&.number, "etag" => record&.etag,

@@ -30,6 +30,24 @@ RSpec.describe "People edited by hand" do
     expect(principals.include?(:group, "insurance-circle")).to be(true)
   end
 
+  it "makes a person's sign-in in the same step, or neither" do
+    ada = { list: "users", id: "ada.lind", new: true, after: { "id" => "ada.lind", "name" => "Ada Lind" } }
+    given = { person: "ada.lind", login: "ada", name: "Ada Lind", access: "record_user", password: "long enough 1" }
+    make = lambda do |**other|
+      call(:post, "/api/directory/edits",
+           { edits: [ada], version: told(ada)["version"] || "", sign_in: given.merge(other) })
+    end
+    { { login: "zora" } => 422, { person: "zora.quint" } => 422, { password: "short" } => 422 }.each do |other, status|
+      expect(make.call(**other)).to eq(status)
+      expect([user("ada.lind"), Server::Account.named("ada")]).to eq([nil, nil])
+    end
+    expect(make.call).to eq(200)
+    expect(user("ada.lind")["name"]).to eq("Ada Lind")
+    sign_in("ada", password: "long enough 1")
+    call(:get, "/api/session")
+    expect(answer["account"]).to include("person" => "ada.lind", "access" => "record_user")
+  end
+
   it "makes new people and groups, takes them out again, and puts several in at once" do
     group = { list: "groups", id: "night-watch", after: { "id" => "night-watch", "name" => "Night Watch" } }
     person = { list: "users", id: "new.hand",

@@ -164,7 +164,7 @@ RSpec.describe "Imports" do
       "directory", "{\"format\":\"cobalt-ledger/policy\"}", "lacks “version” and “users”"
     ],
     "a wrong encoding" => ["people-ldif", "dn: uid=a\ncn: \xFF", "not UTF-8"],
-    "an LDIF change record" => ["people-ldif", "dn: uid=a\nchangetype: add\n", "change record"],
+    "an LDIF change record" => ["people-ldif", "dn: uid=a\nchangetype: delete\n", "change record"],
     "a cyclic schema" => [
       "fields-json-schema", '{"type":"object","properties":{"a":{"$ref":"#/properties/a"}}}', "refers to itself"
     ],

@@ -157,4 +157,20 @@ RSpec.describe "Every way into a record" do
     expect(answer["rows"].map { |row| row["refusals"].size }).to eq([0, 1, 2])
     expect(Server::Record.find_by!(number: "LN-0042").values["item_count"]).not_to eq("7")
   end
+
+  it "reads a file as a spreadsheet of another country writes it, says how, and takes another word for it" do
+    sign_in("asha")
+    text = "number;borrower\r\nLN-0042;Café Größe, Sallow\r\n"
+    bytes = ["\uFEFF#{text}".encode("UTF-16LE"), text.encode("Windows-1252"), text].map { |each| [each.b].pack("m0") }
+    read = bytes.map do |content|
+      call(:post, "/api/records/outgoing-loan/import/preview", { content: content, format: "csv" })
+      [answer["changed"], *answer["read_as"].values_at("separator", "encoding")]
+    end
+    expect(read).to eq([[1, "semicolon", "UTF-16LE"], [1, "semicolon", "Windows-1252"], [1, "semicolon", "UTF-8"]])
+    body = { content: bytes[1], format: "csv" }
+    expect(call(:post, "/api/records/outgoing-loan/import", { **body, separator: "comma" })).to eq(422)
+    expect(told.join).to include("has no field “number;borrower”")
+    expect(call(:post, "/api/records/outgoing-loan/import", body)).to eq(201)
+    expect(Server::Record.find_by!(number: "LN-0042").values["borrower"]).to eq("Café Größe, Sallow")
+  end
 end

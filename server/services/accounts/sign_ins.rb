@@ -13,13 +13,19 @@ module Server
     end
 
     # given: "login", "name", "access", "person", "password". Returns the Account.
-    def make(given)
+    def make(given) = keep(prepared(given))
+
+    # One that is ready to be kept: its password takes longer to hide than anyone should wait for the database.
+    def prepared(given) = Account.new(given.merge("password_by" => key))
+
+    # made: Account as `prepared`. Returns it. Raises ActiveRecord::RecordInvalid.
+    def keep(made)
       Account.transaction do
-        Account.create!(given.merge("password_by" => key)).tap do |made|
-          noted("account_made", made, access: made.access)
-          changed(made, ["made"])
-        end
+        made.save!
+        noted("account_made", made, access: made.access)
+        changed(made, ["made"])
       end
+      made
     end
 
     # given: the same as far as it changes. Returns the Account.

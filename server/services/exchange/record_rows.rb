@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require "csv"
-
 module Server
   # Reads a file of records: CSV with a head line, or JSON as an export writes it. Raises CobaltLedger::BadInput where
   # it can't be read at all; what is wrong with single values is told with their rows.
@@ -13,14 +11,23 @@ module Server
     # cells: Hash of field identifier to JSON value, nil for one to be emptied.
     Row = Struct.new(:line, :number, :unit, :cells)
 
-    # text: String; format: "csv" or "json"; type: RecordType; directory: for the names of people.
-    def initialize(text, format, type, directory)
-      @text = text.dup.force_encoding(Encoding::UTF_8).delete_prefix("\uFEFF")
+    # bytes: String; format: "csv" or "json"; type: RecordType; directory: for the names of people; separator, encoding:
+    # of a CSV, as CobaltLedger::Formats::Delimited.
+    def initialize(bytes, format, type, directory, separator: nil, encoding: nil)
       @format = format
       @type = type
       @directory = directory
-      raise CobaltLedger::BadInput.at("", "is not UTF-8") unless @text.valid_encoding?
+      written = format == "csv" ? [separator, encoding] : %w[comma UTF-8]
+      @delimited = CobaltLedger::Formats::Delimited.new(
+        bytes, separator: written[0], encoding: written[1]
+      ) { |heading| OWN.include?(heading) || known(heading) }
     end
+
+    # Columns that are the record's own.
+    OWN = %w[number unit].freeze
+
+    # How a CSV was read: {"separator", "encoding"}; nil for JSON.
+    def read_as = @format == "csv" ? @delimited.to_h : nil
 
     # Array of Row.
     def read
@@ -35,7 +42,7 @@ module Server
     private
 
     def csv
-      table = ::CSV.parse(@text)
+      table = @delimited.rows
       head = (table.shift || []).map { |name| name.to_s.strip }
       fields = head.map { |name| field(name) }
       table.each_with_index.reject { |cells, _| cells.compact.empty? }.map do |cells, index|
@@ -43,17 +50,16 @@ module Server
         fields.zip(cells).each { |known, cell| values[known.id] = value(known, cell) if known.respond_to?(:id) }
         Row.new(index + 2, named(head, cells, "number"), named(head, cells, "unit"), values)
       end
-    rescue ::CSV::MalformedCSVError => e
-      raise CobaltLedger::BadInput.at("", "is not CSV: #{e.message}")
     end
 
     # The field of a column: by identifier, or by the name that forms show. "number" and "unit" are the record's own.
     def field(name)
-      return name if %w[number unit].include?(name)
+      return name if OWN.include?(name)
 
-      found = @type.field(name) || @type.fields.find { |each| each.name.casecmp?(name) }
-      found or raise CobaltLedger::BadInput.at("/#{name}", "#{@type.name} has no field “#{name}”")
+      known(name) or raise CobaltLedger::BadInput.at("/#{name}", "#{@type.name} has no field “#{name}”")
     end
+
+    def known(name) = @type.field(name) || @type.fields.find { |each| each.name.casecmp?(name) }
 
     def named(head, cells, name)
       place = head.index(name)
@@ -87,7 +93,7 @@ module Server
     end
 
     def json
-      document = CobaltLedger::Formats::StrictJson.read(@text)
+      document = CobaltLedger::Formats::StrictJson.read(@delimited.text)
       list = document.is_a?(Hash) ? document["records"] : document
       raise CobaltLedger::BadInput.at("", "must hold a list of records") unless list.is_a?(Array)
 

@@ -20,7 +20,7 @@ module Server
 
     # Everyone by the levels that they can have: Array of {"levels", "people" => count, "names"}, the most open first.
     def who
-      groups = @state.directory.users.group_by { |user| levels(@state.directory.principals_of(user.id)) }
+      groups = PeopleAlike.new(@state, @question.record_type, @field).by_answer { |principals| levels(principals) }
       order = CobaltLedger::Access::State::ORDER
       told =
         groups.map do |levels, users|
@@ -78,32 +78,9 @@ module Server
 
     def levels(principals)
       asked = @question.with(principals: principals, form: :own)
-      @known ||= {}
-      key = [@state.engine.class_of(@question.record_type, principals), by_person? ? principals : nil]
-      @known[key] ||= if @fixed
-                        [@state.engine.decide(asked).everything[@field.id].level]
-                      else
-                        @state.engine.feasible(asked).of(@field.id).first.map do |outcome|
-                          outcome.decision.level
-                        end
-                      end
-    end
+      return [@state.engine.decide(asked).everything[@field.id].level] if @fixed
 
-    # Do conditions ask who exactly the person is?
-    def by_person?
-      @by_person ||=
-        if @state
-            .policy
-            .rules_on(@field, @question.record_type.id)
-            .filter_map(&:condition)
-            .flat_map(&:reads)
-            .any? { |kind, _| %i[user attribute].include?(kind) }
-          :yes
-        else
-          :no
-        end
-
-      @by_person == :yes
+      @state.engine.feasible(asked).of(@field.id).first.map { |outcome| outcome.decision.level }
     end
   end
 end

@@ -53,6 +53,13 @@ module Server
       Seen.new(values.compact, made_up | worked_out(type, made_up))
     end
 
+    # The values of a record, as far as they may see them: Hash of identifier to JSON value; nil where there is none.
+    # type: the RecordType it is looked at as, or nil.
+    def values(type, number)
+      record = type && Record.find_by(record_type: type.id, number: number)
+      record && of(record, type).stored
+    end
+
     private
 
     # Hash of identifier to :shown, :masked or nothing.

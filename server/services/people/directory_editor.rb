@@ -20,8 +20,9 @@ module Server
       )
     end
 
-    # version: of the directory that was told about; by: name of who does it. Raises Problem where it has moved on.
-    # What it takes to work it out is done before anyone is kept waiting; where a rule was edited meanwhile, once more.
+    # version: of the directory that was told about; by: name of who does it. A block is run in the same step: what it
+    # raises leaves everything as it was. Raises Problem where the directory has moved on. What it takes to work it out
+    # is done before anyone is kept waiting; where a rule was edited meanwhile, once more.
     def keep(version, by)
       Importing::TRIES.times do
         standing = PolicyStore.instance.standing
@@ -30,7 +31,7 @@ module Server
 
         after, = outcome(newest.directory_document)
         prepared = DirectoryVersion.prepared(after, by: by)
-        return {} if PolicyEditor.where_standing(standing) { prepared.keep }
+        return {} if PolicyEditor.where_standing(standing) { prepared.keep.tap { yield if block_given? } }
       end
       raise PolicyEditor.busy
     end

@@ -11,8 +11,10 @@ module Server
     # What is added, changed or dropped is listed up to here.
     LISTED = 1000
 
-    # kind: one of KINDS; content: bytes; options: "name", "mapping" (document), "complete" (what a file of people is
-    # complete for, see PeopleMerge), "replace" (drop everything that the file lacks), and what PartOfImport takes.
+    # kind: one of KINDS; content: bytes; options: "name", "definition" (of a JSON Schema), "separator" and
+    # "encoding" (of a CSV, as Delimited; found out where they are left out), "mapping" (document),
+    # "complete" (what a file of people is complete for, see PeopleMerge), "replace" (drop everything that the file
+    # lacks), and what PartOfImport takes.
     def initialize(kind, content, options, author)
       if content.bytesize > SIZE_LIMIT
         raise Problem.new(413, "too-large", "The file is too large: at most #{SIZE_LIMIT / 1024 / 1024} MiB")
@@ -36,8 +38,8 @@ module Server
       told = ToldInTime.new(*engines(target, after)).sentences
       listed.transform_values { |list| list.first(LISTED) }.merge(
         "counts" => listed.transform_values(&:size), "target" => target, "token" => token, "offers" => @offers || [],
-        "sentences" => told
-      )
+        "sentences" => told, "left_out" => left_out, "read_as" => @read_as
+      ).compact
     rescue CobaltLedger::BadInput => e
       raise unless @offers
 
@@ -99,7 +101,7 @@ module Server
         if @kind == "directory"
           CobaltLedger::Formats::DirectoryJson.read(@content)[1]
         else
-          CobaltLedger::Formats::PeopleLdif.read(@content, @options["mapping"])
+          CobaltLedger::Formats::PeopleLdif.read(@content, @options["mapping"]) { |remarks| @left_out = remarks }
         end
       yield(:judging) if block_given?
       after = PeopleMerge.new(before, read, complete).document
@@ -146,13 +148,24 @@ module Server
       type = if @kind == "fields-csv"
                raise CobaltLedger::BadInput.at("/name", "name the record type; a list of fields does not") unless name
 
-               CobaltLedger::Formats::FieldsCsv.read(@content, name: name)
+               CobaltLedger::Formats::FieldsCsv.read(@content, name: name, **written) { |read| @read_as = read.to_h }
              else
-               CobaltLedger::Formats::RecordTypeJsonSchema.read(@content, name: name)
+               schema_type(name)
              end
       old = before["record_types"].find { |item| item["id"] == type["id"] }
       old ? kept_heading(old, type).merge(type) : type
     end
+
+    # How a CSV is said to be written.
+    def written = { separator: @options["separator"], encoding: @options["encoding"] }
+
+    # What of a schema can't come in is told.
+    def schema_type(name)
+      schema = CobaltLedger::Formats::RecordTypeJsonSchema.new(@content, name: name, at: @options["definition"])
+      schema.document.tap { @left_out = schema.remarks }
+    end
+
+    def left_out = (@left_out || []).map { |fault| { "pointer" => fault.pointer, "message" => fault.message } }
 
     # A list of fields does not say which of them name a record or stand in lists; what was chosen stays while it can.
     def kept_heading(old, type)

@@ -6,9 +6,9 @@ module Server
   class FormView
     # decision: CobaltLedger::Decisions::Decision; directory: for the names of people.
     # ghosts: true to say where hidden fields would stand (for rehearsal only); dismissed: keys of offers not to be
-    # made; made_up: identifiers of fields in which a made-up value stands; plain: true for people who know nothing of
-    # rules, to whom it is said why they can't type somewhere.
-    def initialize(decision, directory, ghosts: false, dismissed: [], made_up: [], plain: false)
+    # made; made_up: identifiers of fields in which a made-up value stands; plain: for people who know nothing of rules,
+    # to whom it is said why they can't type somewhere, the Rules::Policy.
+    def initialize(decision, directory, ghosts: false, dismissed: [], made_up: [], plain: nil)
       @plain = plain
       @decision = decision
       @directory = directory
@@ -84,11 +84,7 @@ module Server
       return nil unless @plain && %w[create edit].include?(@question.mode)
       return nil if decided.open? || field.computed? || field.numbered?
 
-      result = @decision.result(field.id)
-      titles = %w[masked locked].map do |kind|
-        CobaltLedger::Decisions::Blame.titles(CobaltLedger::Decisions::Blame.rules(result, kind))
-      end
-      titles.reject(&:empty?).uniq.join("; ").then { |words| words.empty? ? "It can’t be edited here" : words }
+      CobaltLedger::Decisions::PlainReason.new(@decision, field, @plain).words
     end
 
     # Where the value comes from, as far as the person may know. Only for fields that are shown.

@@ -33,7 +33,8 @@ module Server
           shown.map do |field|
             {
               "id" => field.id, "name" => field.name, "level" => @decision[field.id].level,
-              "words" => @form.words(field)
+              "words" => @form.words(field), "input" => field.kind.input,
+              "value" => @decision[field.id].disclose(@decision.values[field.id]).first
             }.compact
           end
       }

@@ -152,8 +152,9 @@ module Server
       %w[open save].all? { |key| decision.action(key).allowed? } && decision.fields.values.any?(&:open?)
     end
 
-    # Directory of the policy in force.
+    # What is in force.
     def directory = @state.directory
+    def policy = @state.policy
 
     private
 

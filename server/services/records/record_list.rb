@@ -19,12 +19,36 @@ module Server
     MOMENT = 60
     MEMORY = CobaltLedger::Memory.new(40)
 
+    # Families of values that readers write in ways of their own.
+    WRITTEN = %i[number date time].freeze
+
     # What a search or sort gave. numbers: of the records, in order; beyond: records left out; at: Time.
     Found = Struct.new(:numbers, :beyond, :at)
 
-    # One record decided. words: Hash of field identifier to what the person reads; keys: the same to what it sorts by.
-    Row = Struct.new(:number, :unit, :words, :masked, :keys, keyword_init: true) do
-      def to_view = { "number" => number, "unit" => unit, "words" => words, "masked" => masked }
+    # One record decided. words: Hash of field identifier to what the person reads; plain: the same to the JSON values
+    # of figures, days and moments that are read, for writing them in the reader's own way; keys: the same to what it
+    # sorts by.
+    Row = Struct.new(:number, :unit, :words, :plain, :masked, :keys, keyword_init: true) do
+      def to_view = { "number" => number, "unit" => unit, "words" => words, "values" => plain, "masked" => masked }
+
+      # Does a text, in small letters, stand somewhere in what is read, in whichever way it is written? Only a text with
+      # a figure in it can be another way of writing one.
+      def holds?(text)
+        words.values.compact.any? { |word| word.downcase.include?(text) } ||
+          (text.match?(/\d/) &&
+            plain.each_value.any? { |value| OtherWays.of(value).any? { |way| way.downcase.include?(text) } })
+      end
+    end
+
+    # Other ways in which readers write days, moments and figures.
+    module OtherWays
+      module_function
+
+      # value: JSON value of a Row. Array of String: "2026-03-31", "Mar 31, 2026", "1200.5".
+      def of(value)
+        day = value.to_s.match(/\A(\d{4}-\d{2}-\d{2})(T|\z)/) or return [value.to_s]
+        [value, CobaltLedger::Catalogue::Kinds::Date.parse(day[1], nil).strftime("%b %-d, %Y")]
+      end
     end
 
     # type: RecordType; visitor: Visitor, of whom only what they may open is in it. The block decides a record: Record
@@ -75,7 +99,7 @@ module Server
       return known if known && now - known.at < MOMENT
 
       search, sort, descending = wanted
-      rows = all_rows { |row| search.empty? || row.words.values.any? { |text| text.to_s.downcase.include?(search) } }
+      rows = all_rows { |row| search.empty? || row.holds?(search) }
       rows = sorted(rows, sort, descending) if sort
       MEMORY.keep(key, Found.new(rows.map(&:number), [open.count - BUDGET, 0].max, now))
     end
@@ -100,9 +124,15 @@ module Server
       shown = @type.list_fields.reject { |id| decision[id].hidden? }
       told = shown.to_h { |id| [id, told(@type.field(id), decision)] }
       Row.new(
-        number: record.number, unit: record.unit, words: told.transform_values(&:first),
+        number: record.number, unit: record.unit, words: told.transform_values(&:first), plain: plain(told, decision),
         keys: told.transform_values(&:last), masked: shown.select { |id| decision[id].masked? }
       )
+    end
+
+    # Of what is read as it is.
+    def plain(told, decision)
+      read = told.select { |id, (words, key)| words && key.first.zero? && WRITTEN.include?(@type.field(id).family) }
+      read.to_h { |id, _| [id, @type.field(id).dump(decision.values[id])] }
     end
 
     # [what the person reads, what it sorts by]; both nil where there is nothing to read.
@@ -128,7 +158,10 @@ module Server
     def columns(rows)
       shown = ->(id) { rows.empty? ? seen_somewhere?(id) : rows.any? { |row| row.words.key?(id) } }
       @type.list_fields.select(&shown)
-        .map { |id| { "id" => id, "name" => @type.field(id).name, "figures" => @type.field(id).family == :number } }
+        .map { |id| @type.field(id) }
+        .map do |field|
+          { "id" => field.id, "name" => field.name, "figures" => field.family == :number, "input" => field.kind.input }
+        end
     end
 
     # Could the person see a field in a list of any records? An empty one tells no more headings than that.

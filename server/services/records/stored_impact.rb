@@ -87,11 +87,7 @@ module Server
 
     # Values of a record that another refers to, as the user who asks may see them; each is read once.
     def related(type, number)
-      @looked_up.fetch([type, number]) do |key|
-        known = types(type).first
-        record = known && Record.find_by(record_type: type, number: number)
-        @looked_up[key] = record && @sight.of(record, known).stored
-      end
+      @looked_up.fetch([type, number]) { |key| @looked_up[key] = @sight.values(types(type).first, number) }
     end
   end
 end
