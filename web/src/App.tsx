@@ -23,6 +23,7 @@ const CatalogueScreen = lazy(() => import("./screens/catalogue/CatalogueScreen")
 const PeopleScreen = lazy(() => import("./screens/people/PeopleScreen"));
 const HelpScreen = lazy(() => import("./help/HelpScreen"));
 const PersonScreen = lazy(() => import("./screens/people/PersonScreen"));
+const EvidenceScreen = lazy(() => import("./screens/evidence/EvidenceScreen"));
 const JournalScreen = lazy(() => import("./screens/journal/JournalScreen"));
 const MessagesScreen = lazy(() => import("./screens/journal/MessagesScreen"));
 const RecordListScreen = lazy(() => import("./screens/records/RecordListScreen"));
@@ -51,6 +52,9 @@ const administration = createBrowserRouter([
       { path: "/journal", element: <JournalScreen /> },
       { path: "/help", element: <HelpScreen /> },
       { path: "/people/:person", element: <PersonScreen /> },
+      { path: "/evidence/field/:field", element: <EvidenceScreen /> },
+      { path: "/evidence/field/:field/:audience", element: <EvidenceScreen /> },
+      { path: "/evidence/person/:person", element: <EvidenceScreen /> },
       ...records,
       { path: "/", element: <Beginning /> },
       { path: "/setup", element: <Navigate to="/map" replace /> },

@@ -1,19 +1,21 @@
-import { useState } from "react";
+import { useRef, useState } from "react";
 import type { Entered, FieldValue, Form, FormField } from "../api/types";
 import { Glyph } from "../ink/Glyph";
-import { localDay } from "../shared/localDay";
-import { localMoment } from "../shared/localMoment";
+import { localised } from "../shared/localised";
 import { FieldInput } from "./FieldInput";
 import type { PeopleFrom } from "./PersonInput";
 import { Forecast } from "./Forecast";
 import { StageLine } from "./StageLine";
 import { Remarks, type OfferActs } from "./Remarks";
+import { TakeBack } from "./TakeBack";
 import { ExplainShut, Shut, type WhoChanges } from "./Shut";
 
 type Props = {
   form: Form;
   entered: Entered;
   onEnter: (field: string, value: FieldValue) => void;
+  /** Takes back what was typed into a field, where it can't be typed over any more. */
+  onTakeBack?: (field: string) => void;
   /** The address that gives the names of people to choose from. */
   peopleFrom: PeopleFrom;
   faults: Record<string, string>;
@@ -105,6 +107,7 @@ function Row({
   whoChanges,
   explained,
   quiet,
+  onTakeBack,
   ...rest
 }: Props & { field: FormField; explained: boolean; quiet: boolean }) {
   const classes = [
@@ -113,12 +116,21 @@ function Row({
     onWhy ? "" : "plain-form",
     marked?.has(field.id) ? "differs" : "",
   ];
+  const had = useRef(false);
+  const locked = (field.level === "read_only" || field.level === "masked") && field.id in rest.entered;
   const acts: OfferActs | undefined = onDismiss && { onTake: onEnter, onDismiss };
   return (
     <div
       className={`form-row ${classes.filter(Boolean).join(" ")}`}
       data-field={field.id}
       data-level={field.level}
+      onFocus={() => {
+        had.current = true;
+      }}
+      onBlur={(event) => {
+        // Without another place to go, the keyboard has only lost its box.
+        if (event.relatedTarget) had.current = event.currentTarget.contains(event.relatedTarget);
+      }}
     >
       {onWhy && <Glyph cell={field.level} small />}
       <span className="label" id={`label-${field.id}`} title={field.help}>
@@ -134,6 +146,9 @@ function Row({
       </span>
       <div className="value">
         <Value field={field} onEnter={onEnter} {...rest} />
+        {locked && onTakeBack && (
+          <TakeBack name={field.name} had={had} onTakeBack={() => onTakeBack(field.id)} />
+        )}
         <Remarks field={field} acts={acts} plain={!onWhy} />
         {field.shut && whoChanges && !quiet && (
           <Shut field={field} whoChanges={whoChanges} explained={explained} />
@@ -213,12 +228,4 @@ function Value({
         />
       );
   }
-}
-
-/** A day or a moment by the reader's locale and clock; all else in the words of the answer. */
-function localised(field: FormField): string | undefined {
-  if (field.input === "date") return localDay(field.value) ?? field.words;
-  if (field.input === "moment" && typeof field.value === "string")
-    return localMoment(field.value, { exact: true });
-  return field.words;
 }

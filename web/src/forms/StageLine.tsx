@@ -1,6 +1,7 @@
 import { useState, type KeyboardEvent } from "react";
 import type { RecordPath } from "../api/types";
 import { Glyph } from "../ink/Glyph";
+import { localised } from "../shared/localised";
 
 type Stage = RecordPath["stages"][number];
 type StageField = Stage["fields"][number];
@@ -60,10 +61,8 @@ export function StageLine({ path }: { path: RecordPath }) {
                 <span key={field.id} data-stage-field={field.id} data-level={field.level}>
                   {index > 0 && ", "}
                   <Glyph cell={field.level} small /> <FieldName field={field} />{" "}
-                  <span
-                    className={field.level === "masked" || field.level === "replace_only" ? "mono" : "soft"}
-                  >
-                    {field.words ?? "blank"}
+                  <span className={sealed(field) ? "mono" : "soft"}>
+                    {(sealed(field) ? field.words : localised(field)) ?? "blank"}
                   </span>
                 </span>
               ))}
@@ -121,3 +120,6 @@ function FieldName({ field }: { field: StageField }) {
     </button>
   );
 }
+
+/** Is its value masked? Then only the words that stand for it are shown. */
+const sealed = (field: StageField): boolean => field.level === "masked" || field.level === "replace_only";

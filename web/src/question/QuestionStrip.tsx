@@ -9,7 +9,8 @@ import { useSubject } from "./useSubject";
 import { WhenPick } from "./WhenPick";
 
 type Props = {
-  who: "audiences" | "person";
+  /** What is picked there, or the name of whom the page is about. */
+  who: "audiences" | "person" | { name: string };
   tools?: ReactNode;
   /** Parts that the copied question has beside those in the address. */
   copied?: () => Record<string, string>;
@@ -23,7 +24,9 @@ export function QuestionStrip({ who, tools, copied }: Props) {
   return (
     <section className="strip" aria-label="The question">
       <span>As</span>
-      {who === "audiences" ? (
+      {typeof who === "object" ? (
+        <b>{who.name}</b>
+      ) : who === "audiences" ? (
         <AudiencePick
           purpose="columns"
           chosen={question.audiences}

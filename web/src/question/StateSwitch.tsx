@@ -2,6 +2,7 @@ import { Dropdown } from "antd";
 import { useState } from "react";
 import { useOverview, type PolicyState } from "../api/queries";
 import { counted } from "../shared/counted";
+import { localDay } from "../shared/localDay";
 import { useAccount } from "../shell/account";
 import { NewChangeSet } from "./NewChangeSet";
 import { useQuestion } from "./useQuestion";
@@ -70,12 +71,7 @@ export function StateSwitch({ state, onState }: Props) {
 }
 
 /** "edition-3" and "day-2026-03-03" as people say them. */
-export function pastWords(state: PolicyState): string {
+export function pastWords(state: PolicyState, locale?: string): string {
   if (state.startsWith("edition-")) return `as of edition ${state.slice(8)}`;
-  return `as of ${new Date(`${state.slice(4)}T12:00:00Z`).toLocaleDateString("en-GB", {
-    day: "numeric",
-    month: "short",
-    year: "numeric",
-    timeZone: "UTC",
-  })}`;
+  return `as of ${localDay(state.slice(4), locale) ?? state.slice(4)}`;
 }

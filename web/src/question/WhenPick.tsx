@@ -1,6 +1,7 @@
 import { Input, Popover, Select } from "antd";
 import { useState } from "react";
 import type { Named } from "../api/types";
+import { localMoment } from "../shared/localMoment";
 import type { AskedQuestion } from "./useQuestion";
 
 type Props = {
@@ -16,7 +17,7 @@ export function WhenPick({ question, places, zone, onPick }: Props) {
   const [network, setNetwork] = useState(question.network);
   const place = places.find((each) => each.id === question.place);
   const words = [
-    question.at ? momentWords(question.at) : "now",
+    question.at ? localMoment(question.at) : "now",
     question.network && `from ${question.network}`,
     place && `in the ${place.name.toLowerCase()}`,
   ]
@@ -84,11 +85,4 @@ export function WhenPick({ question, places, zone, onPick }: Props) {
       </button>
     </Popover>
   );
-}
-
-/** "2026-03-31T14:10" -> "31 Mar 2026 14:10" */
-function momentWords(at: string): string {
-  const moment = new Date(at);
-  if (Number.isNaN(moment.getTime())) return at;
-  return `${moment.getDate()} ${moment.toLocaleString("en-GB", { month: "short" })} ${moment.getFullYear()} ${at.slice(11, 16)}`;
 }

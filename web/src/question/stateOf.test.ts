@@ -17,6 +17,6 @@ describe("the state of the policy that an address names", () => {
 
   it("is said in words, a day wherever the browser stands", () => {
     expect(pastWords("edition-12")).toBe("as of edition 12");
-    expect(pastWords("day-2026-03-03")).toBe("as of 3 Mar 2026");
+    expect(pastWords("day-2026-03-03", "en-GB")).toBe("as of 3 Mar 2026");
   });
 });

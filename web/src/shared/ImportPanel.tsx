@@ -5,6 +5,7 @@ import { Dialog } from "./Dialog";
 import { FileInput } from "./FileInput";
 import { ImportedPart, isPart, type Part } from "./ImportedPart";
 import { toBase64 } from "./base64";
+import { ReadAs, type CsvWritten } from "./ReadAs";
 import { ScrollBox } from "./ScrollBox";
 import { ProblemNotice } from "./ProblemNotice";
 import { Sentences } from "./Sentences";
@@ -35,6 +36,9 @@ const COMPLETE: { value: Complete; label: string }[] = [
 ];
 const MEMBERSHIPS: Complete[] = ["roles", "groups", "department", "units"];
 
+/** Lines of what is left out that are shown at first. */
+const LEFT_OUT = 20;
+
 /** Kinds of which there is a small file to begin with. */
 const TEMPLATES: ImportKind[] = ["fields-csv", "fields-json-schema", "people-ldif"];
 
@@ -52,6 +56,8 @@ export function ImportPanel({ kinds, onClose, onRecordType }: Props) {
   const [file, setFile] = useState<{ name: string; content: string } | null>(null);
   const [mapping, setMapping] = useState<Record<string, unknown> | undefined>(undefined);
   const [name, setName] = useState("");
+  const [definition, setDefinition] = useState("");
+  const [written, setWritten] = useState<CsvWritten>();
   const [replace, setReplace] = useState(false);
   const [complete, setComplete] = useState<Complete[]>(MEMBERSHIPS);
   const [unreadable, setUnreadable] = useState<Error | null>(null);
@@ -85,6 +91,7 @@ export function ImportPanel({ kinds, onClose, onRecordType }: Props) {
   const read = async (chosen: File) => {
     change(setFile)(null);
     setPart({});
+    setWritten(undefined);
     setLastOffers({ kind, offers: [] });
     if (chosen.size > SIZE_LIMIT) {
       setUnreadable(new Error(`${chosen.name} holds more than 8 MiB.`));
@@ -116,6 +123,8 @@ export function ImportPanel({ kinds, onClose, onRecordType }: Props) {
     ...(people ? {} : part),
     ...(people ? { complete } : {}),
     ...(kind.startsWith("fields") && name.trim() ? { name: name.trim() } : {}),
+    ...(kind === "fields-json-schema" && definition.trim() ? { definition: definition.trim() } : {}),
+    ...(kind === "fields-csv" ? written : {}),
     ...(kind === "people-ldif" && mapping ? { mapping } : {}),
   });
   const nothing = preview && preview.adds.length + preview.changes.length + preview.drops.length === 0;
@@ -124,6 +133,7 @@ export function ImportPanel({ kinds, onClose, onRecordType }: Props) {
       open
       title="Import from a file"
       width={680}
+      style={{ top: 24 }}
       onCancel={onClose}
       footer={[
         <Button key="close" onClick={onClose}>
@@ -174,6 +184,16 @@ export function ImportPanel({ kinds, onClose, onRecordType }: Props) {
             <Input value={name} maxLength={200} onChange={(event) => change(setName)(event.target.value)} />
           </label>
         )}
+        {kind === "fields-json-schema" && (
+          <label className="line">
+            Definition, such as #/$defs/visit (optional; the whole document by default)
+            <Input
+              value={definition}
+              maxLength={500}
+              onChange={(event) => change(setDefinition)(event.target.value)}
+            />
+          </label>
+        )}
         {kind === "people-ldif" && (
           <FileInput
             label="Attribute mapping (optional JSON file; inetOrgPerson names by default)"
@@ -217,10 +237,12 @@ export function ImportPanel({ kinds, onClose, onRecordType }: Props) {
         {error ? <ProblemNotice error={error} title="The file was rejected; nothing was changed" /> : null}
         {preview && (
           <ScrollBox label="Preview" height={300}>
+            {preview.read_as && <ReadAs as={preview.read_as} onChange={change(setWritten)} />}
             {nothing && <p>The file contains nothing new.</p>}
             <Listing title="Adds" items={preview.adds} count={preview.counts.adds} />
             <Listing title="Changes" items={preview.changes} count={preview.counts.changes} />
             <Listing title="Removes" items={preview.drops} count={preview.counts.drops} />
+            <LeftOut items={preview.left_out} />
             {!nothing && (
               <section>
                 <h3>Who this affects</h3>
@@ -231,6 +253,29 @@ export function ImportPanel({ kinds, onClose, onRecordType }: Props) {
         )}
       </div>
     </Dialog>
+  );
+}
+
+/** What of a schema does not come in, by JSON Pointer. */
+function LeftOut({ items }: { items: ImportPreview["left_out"] }) {
+  const [all, setAll] = useState(false);
+  if (items.length === 0) return null;
+  return (
+    <section>
+      <h3>Left out or not carried over {items.length}</h3>
+      <ul className="account-lines">
+        {items.slice(0, all ? items.length : LEFT_OUT).map((item) => (
+          <li key={`${item.pointer} ${item.message}`}>
+            <span className="mono">{item.pointer}</span> {item.message}
+          </li>
+        ))}
+      </ul>
+      {!all && items.length > LEFT_OUT && (
+        <button type="button" className="plain" onClick={() => setAll(true)}>
+          and {items.length - LEFT_OUT} more
+        </button>
+      )}
+    </section>
   );
 }
 

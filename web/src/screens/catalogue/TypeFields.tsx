@@ -2,6 +2,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import type { Catalogue, Field, RecordType } from "../../api/types";
 import { useQuestionSearch } from "../../question/useQuestion";
+import { evidenceOf } from "../../question/evidenceOf";
 import { withPart } from "../../question/withPart";
 import { SectionHeading, withSection } from "./fields/SectionHeading";
 import { SeveralFields } from "./fields/SeveralFields";
@@ -28,7 +29,7 @@ export function TypeFields({ type, readOnly, onChange, catalogue, chosen, onChoo
       <table className="ruled">
         <thead>
           <tr>
-            <th className="margin" style={{ width: 230 }}>
+            <th className="margin" style={{ width: readOnly ? 300 : 230 }}>
               Field
             </th>
             <th>Kind</th>
@@ -100,7 +101,7 @@ function FieldRow({ field, type, readOnly, onChange, catalogue, chosen, onChoose
             {field.name}
           </button>
         )}{" "}
-        <div className="tag">
+        <div className="tag under-name">
           {field.id} ·{" "}
           <Link
             aria-label={`Rules that apply to ${field.name}`}
@@ -111,6 +112,17 @@ function FieldRow({ field, type, readOnly, onChange, catalogue, chosen, onChoose
           >
             rules
           </Link>
+          {readOnly && (
+            <>
+              {" · "}
+              <Link
+                aria-label={`Evidence for ${field.name}`}
+                to={evidenceOf(field.id, withPart(search, "type", type.id))}
+              >
+                evidence
+              </Link>
+            </>
+          )}
         </div>
       </th>
       <td>{kind?.title ?? field.kind}</td>

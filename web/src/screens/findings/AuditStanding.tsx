@@ -61,6 +61,6 @@ export function provedWords(at: string): string {
   const day =
     moment.toDateString() === new Date().toDateString()
       ? "today"
-      : `on ${moment.getDate()} ${moment.toLocaleString("en-GB", { month: "short" })}`;
-  return `proved ${day} at ${moment.toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" })}`;
+      : `on ${moment.toLocaleDateString(undefined, { day: "numeric", month: "short" })}`;
+  return `proved ${day} at ${moment.toLocaleTimeString(undefined, { hour: "numeric", minute: "2-digit" })}`;
 }

@@ -5,9 +5,11 @@ import type { PolicyState } from "../../api/queries";
 import type { Question } from "../../api/types";
 import { Glyph } from "../../ink/Glyph";
 import { LEVEL_NAMES } from "../../ink/levels";
+import { evidenceOf } from "../../question/evidenceOf";
 import { useQuestionSearch } from "../../question/useQuestion";
 import { withPart } from "../../question/withPart";
 import { Loading } from "../../shared/Loading";
+import { Names } from "../../shared/Names";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { actionOf } from "../../shared/subjects";
 import { ExpectThis } from "../changes/expectations/ExpectThis";
@@ -18,7 +20,11 @@ type Props = { field: string; asked: Question; state: PolicyState; title: string
 
 /** Questions asked from a cell: who else can result in this field, and what would have to be true for someone to edit it. */
 export function Ask({ field, asked, state, title }: Props) {
-  const [open, setOpen] = useState("");
+  const search = useQuestionSearch();
+  // Answers stay beside each other.
+  const [open, setOpen] = useState<string[]>([]);
+  const turn = (id: string) =>
+    setOpen(open.includes(id) ? open.filter((each) => each !== id) : [...open, id]);
   const body = { question: asked, field, state };
   const action = actionOf(field) !== undefined;
   const questions = [
@@ -31,21 +37,20 @@ export function Ask({ field, asked, state, title }: Props) {
     <section aria-label="Ask" className="ask">
       {questions.map(([id, words, Answer]) => (
         <div key={id}>
-          <button
-            type="button"
-            className="plain"
-            aria-expanded={open === id}
-            onClick={() => setOpen(open === id ? "" : id)}
-          >
+          <button type="button" className="plain" aria-expanded={open.includes(id)} onClick={() => turn(id)}>
             {words}
           </button>
-          {open === id && (
+          {open.includes(id) && (
             <div ref={inSight}>
               <Answer body={body} />
             </div>
           )}
         </div>
       ))}
+      <p className="row-flex evidence-links">
+        <Link to={evidenceOf(field, search, asked.as)}>Evidence for {title}</Link>
+        <Link to={evidenceOf(field, search)}>for everyone</Link>
+      </p>
       <ExpectThis question={asked} state={state} field={field} />
     </section>
   );
@@ -69,13 +74,7 @@ function WhoElse({ body }: { body: Asked }) {
             <b>{group.levels.map((level) => LEVEL_NAMES[level]).join(" or ")}</b>
             <span className="mono">{group.people}</span>
           </span>
-          <span className="soft">
-            {group.names
-              .slice(0, 12)
-              .map((person) => person.name)
-              .join(", ")}
-            {group.people > 12 && ` and ${group.people - 12} more`}
-          </span>
+          <Names names={group.names.map((person) => person.name)} total={group.people} />
         </li>
       ))}
     </ul>

@@ -1,7 +1,7 @@
 import { App, Button } from "antd";
 import { useEffect, type ReactNode } from "react";
 import { api } from "../../api/client";
-import type { DirectoryEdit } from "../../api/types";
+import type { DirectoryEdit, NewSignIn } from "../../api/types";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { Sentences } from "../../shared/Sentences";
 import { useStillHere } from "../../shared/useStillHere";
@@ -16,13 +16,15 @@ type Props = {
   onKept?: (edits: DirectoryEdit[]) => void;
   /** Told only, and never kept: a "what if". */
   onlyTold?: boolean;
+  /** A sign-in for one of the people, made in the same step; what is missing of it, in words, keeps it from being saved. */
+  signIn?: NewSignIn | string;
 };
 
 /** Milliseconds without an edit before what the edits do is told. */
 const CALM = 500;
 
 /** People edited beside the list: what is edited, and what that does to whom; what was told can be saved. */
-export function DirectoryEditing({ title, edits, children, onClose, onKept, onlyTold }: Props) {
+export function DirectoryEditing({ title, edits, children, onClose, onKept, onlyTold, signIn }: Props) {
   const stillHere = useStillHere();
   const { message } = App.useApp();
   // What was told is about exactly these edits; when they move on, it is told anew.
@@ -48,6 +50,10 @@ export function DirectoryEditing({ title, edits, children, onClose, onKept, only
   }, [asked, tell, reset]);
   const told =
     telling.data && JSON.stringify(telling.variables.body.edits) === asked ? telling.data : undefined;
+  const keep = () => {
+    if (!told || typeof signIn === "string") return;
+    keeping.mutate({ body: { edits, version: told.version, ...(signIn ? { sign_in: signIn } : {}) } });
+  };
   const error: unknown = edits.length > 0 ? (keeping.error ?? telling.error) : null;
   return (
     <aside className="side" aria-label={title} ref={panel}>
@@ -73,11 +79,12 @@ export function DirectoryEditing({ title, edits, children, onClose, onKept, only
             <Button
               type="primary"
               loading={keeping.isPending}
-              disabled={!told}
-              onClick={() => told && keeping.mutate({ body: { edits, version: told.version } })}
+              disabled={!told || typeof signIn === "string"}
+              onClick={keep}
             >
               Save
             </Button>
+            {told && typeof signIn === "string" && <span className="soft">{signIn}</span>}
             {edits.length > 0 && !told && !error && <span className="soft">calculating the effect …</span>}
           </div>
         )}

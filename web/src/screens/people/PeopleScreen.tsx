@@ -117,7 +117,7 @@ export default function PeopleScreen() {
                   </>
                 )}
                 {may("import") && <Button onClick={() => setEditing("new")}>New person</Button>}
-                {may("import") && <Button onClick={() => setEditing("several")}>Add several</Button>}
+                {may("import") && <Button onClick={() => setEditing("several")}>Add people</Button>}
                 {may("import") && <Button onClick={() => setImporting(true)}>Import from a file</Button>}
               </span>
             </div>

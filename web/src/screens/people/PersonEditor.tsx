@@ -2,12 +2,14 @@ import { Checkbox, Input, Select } from "antd";
 import { useState } from "react";
 import type { Directory, DirectoryEdit, DirectoryNode, User } from "../../api/types";
 import { optionHolds } from "../../shared/optionHolds";
+import { useAccount } from "../../shell/account";
 import { DirectoryEditing } from "./DirectoryEditing";
 import { personIdentifier } from "./peopleList";
+import { RolesPick, type NewRole } from "./RolesPick";
 import { TakeOut } from "./TakeOut";
+import { signInOf, WithSignIn, type TypedSignIn } from "./WithSignIn";
 
 const LISTS = [
-  ["roles", "Roles"],
   ["groups", "Groups"],
   ["units", "Units"],
 ] as const;
@@ -29,6 +31,9 @@ export function PersonEditor({
     user ?? { id: "", name: "", roles: [], groups: [], units: [], attributes: {} },
   );
   const [leaves, setLeaves] = useState(false);
+  const [newRoles, setNewRoles] = useState<NewRole[]>([]);
+  const [signIn, setSignIn] = useState<TypedSignIn>();
+  const { may } = useAccount();
   const set = (part: Partial<User>) => {
     setLeaves(false);
     setPerson({ ...person, ...part });
@@ -46,13 +51,17 @@ export function PersonEditor({
     ? [{ list: "users", id: person.id }]
     : same || !complete
       ? []
-      : [{ list: "users", id: person.id, ...(user ? {} : { new: true }), after: documentOf(person) }];
+      : [
+          ...newRoles.map((role): DirectoryEdit => ({ list: "roles", id: role.id, new: true, after: role })),
+          { list: "users", id: person.id, ...(user ? {} : { new: true }), after: documentOf(person) },
+        ];
   return (
     <DirectoryEditing
       title={onlyTold ? `Try changes to ${person.name}` : user ? user.name : "New person"}
       edits={edits}
       onClose={onClose}
       onlyTold={onlyTold}
+      signIn={signInOf(signIn, person)}
     >
       <label className="line">
         Name
@@ -83,6 +92,15 @@ export function PersonEditor({
       >
         A program or automation, not a person
       </Checkbox>
+      <RolesPick
+        chosen={person.roles}
+        roles={directory.roles}
+        made={newRoles}
+        onChange={(roles, made) => {
+          set({ roles });
+          setNewRoles(made);
+        }}
+      />
       {LISTS.map(([list, label]) => (
         <label className="line" key={list}>
           {label}
@@ -107,6 +125,9 @@ export function PersonEditor({
           onChange={(id?: string) => set({ department: id })}
         />
       </label>
+      {!user && !onlyTold && !person.program && may("accounts") && (
+        <WithSignIn typed={signIn} person={person.id} onChange={setSignIn} />
+      )}
       {leaves && <p>This person will be removed from the directory.</p>}
       {user && !leaves && !onlyTold && (
         <TakeOut

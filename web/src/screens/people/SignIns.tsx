@@ -3,18 +3,12 @@ import { useRef, useState } from "react";
 import { api } from "../../api/client";
 import { usePeople } from "../../api/queries";
 import type { SignInAccount } from "../../api/types";
+import { ACCESS } from "./access";
 import { Dialog } from "../../shared/Dialog";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { ScrollBox } from "../../shared/ScrollBox";
 import { useAccount } from "../../shell/account";
-
-const ACCESS: Record<SignInAccount["access"], string> = {
-  administrator: "administrator: edits and publishes",
-  approver: "approver: reads everything, approves and publishes",
-  auditor: "auditor: reads everything, changes nothing",
-  record_user: "record user: works with records only",
-};
 
 const BLANK = {
   login: "",

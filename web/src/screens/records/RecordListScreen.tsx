@@ -3,6 +3,7 @@ import { App, Button, Dropdown, Input } from "antd";
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { api, server } from "../../api/client";
+import { localised } from "../../shared/localised";
 import { Loading } from "../../shared/Loading";
 import { Pager } from "../../shared/Pager";
 import { ProblemNotice } from "../../shared/ProblemNotice";
@@ -157,7 +158,11 @@ export default function RecordListScreen() {
                             {row.words[column.id] ?? ""}
                           </span>
                         ) : (
-                          (row.words[column.id] ?? "")
+                          (localised({
+                            input: column.input,
+                            value: row.values[column.id],
+                            words: row.words[column.id] ?? undefined,
+                          }) ?? "")
                         )}
                       </td>
                     ))}

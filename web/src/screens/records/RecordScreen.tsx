@@ -25,7 +25,7 @@ export default function RecordScreen() {
   const mode = fresh ? "create" : search.get("mode") === "edit" ? "edit" : "view";
   return (
     <main className="page">
-      <div className="sheet" style={{ paddingInline: 36 }}>
+      <div className="sheet record-sheet">
         <Sheet
           key={`${type} ${number} ${mode}`}
           type={type}
@@ -88,6 +88,11 @@ function Sheet({ type, number, mode, onMode }: Props) {
       etag: typed.etag ?? opened.data?.etag,
       base: first && opened.data ? wordsOf(opened.data.form) : typed.base,
     });
+    forgetError();
+  };
+  const takeBack = (field: string) => {
+    const { [field]: _taken, ...entered } = typed.entered;
+    setTyped({ ...typed, entered });
     forgetError();
   };
   const dismiss = (offer: string) => {
@@ -203,6 +208,7 @@ function Sheet({ type, number, mode, onMode }: Props) {
           form={data.form}
           entered={entered}
           onEnter={enter}
+          onTakeBack={takeBack}
           peopleFrom={{ recordType: type }}
           faults={faults}
           onDismiss={dismiss}

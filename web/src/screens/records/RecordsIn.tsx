@@ -7,13 +7,16 @@ import { FileInput } from "../../shared/FileInput";
 import { saveText } from "../../shared/saveAsFile";
 import { toBase64 } from "../../shared/base64";
 import { ProblemNotice } from "../../shared/ProblemNotice";
+import { ReadAs, type CsvWritten } from "../../shared/ReadAs";
 import { ScrollBox } from "../../shared/ScrollBox";
 import { useStillHere } from "../../shared/useStillHere";
 
 const SIZE_LIMIT = 6 * 1024 * 1024;
 const SHOWN = 200;
 
-type Chosen = { name: string; content: string; format: "csv" | "json" };
+type Chosen = { name: string; content: string; format: "csv" | "json"; written?: CsvWritten };
+
+const bodyOf = ({ content, format, written }: Chosen) => ({ content, format, ...written });
 
 /** Brings a file of records in: first what would become of every row, then all of it or nothing. */
 export function RecordsIn({ type, plural, onClose }: { type: string; plural: string; onClose: () => void }) {
@@ -50,9 +53,11 @@ export function RecordsIn({ type, plural, onClose }: { type: string; plural: str
       return;
     }
     const format = chosen.name.toLowerCase().endsWith(".json") ? ("json" as const) : ("csv" as const);
-    const content = toBase64(new Uint8Array(await chosen.arrayBuffer()));
-    setFile({ name: chosen.name, content, format });
-    previewing.mutate({ ...path, body: { content, format } });
+    look({ name: chosen.name, content: toBase64(new Uint8Array(await chosen.arrayBuffer())), format });
+  };
+  const look = (chosen: Chosen) => {
+    setFile(chosen);
+    previewing.mutate({ ...path, body: bodyOf(chosen) });
   };
   const seen = previewing.data;
   const error: unknown = unreadable ?? storing.error ?? previewing.error;
@@ -71,9 +76,7 @@ export function RecordsIn({ type, plural, onClose }: { type: string; plural: str
           type="primary"
           loading={storing.isPending}
           disabled={!file || !seen || seen.refused > 0 || seen.new + seen.changed === 0}
-          onClick={() =>
-            file && storing.mutate({ ...path, body: { content: file.content, format: file.format } })
-          }
+          onClick={() => file && storing.mutate({ ...path, body: bodyOf(file) })}
         >
           Import all
         </Button>,
@@ -103,6 +106,9 @@ export function RecordsIn({ type, plural, onClose }: { type: string; plural: str
             : {})}
         />
       ) : null}
+      {file && seen?.read_as && (
+        <ReadAs as={seen.read_as} onChange={(written) => look({ ...file, written })} />
+      )}
       {previewing.isPending && <p role="status">Checking every row …</p>}
       {seen && (
         <>

@@ -196,6 +196,11 @@ function Rehearsal({ given, as, beside, form, ghosts, type, typedRef }: Props) {
   const shared = {
     entered,
     onEnter: enter,
+    onTakeBack: (field: string) => {
+      const { [field]: _taken, ...left } = entered;
+      setSince(entered);
+      setEntered(left);
+    },
     peopleFrom: {},
     marked: other ? marked : undefined,
     spaced: other !== undefined,

@@ -1,5 +1,9 @@
 import { Input, Select } from "antd";
+import { Link } from "react-router";
 import type { Catalogue, Field, RecordType } from "../../../api/types";
+import { evidenceOf } from "../../../question/evidenceOf";
+import { useQuestionSearch } from "../../../question/useQuestion";
+import { withPart } from "../../../question/withPart";
 import { StatePick } from "../StatePick";
 import { FieldPart } from "./FieldPart";
 import { KindPart } from "./KindPart";
@@ -26,7 +30,8 @@ type Props = {
 
 /** One field of a record type, part by part. What that does is told where the whole edit is kept. */
 export function FieldEditor(props: Props) {
-  const { field, known, type, catalogue, onChange, onClose } = props;
+  const { field, known, published, type, catalogue, onChange, onClose } = props;
+  const search = useQuestionSearch();
   const panel = useBroughtToSight<HTMLElement>(field.id);
   const replace = (next: Field) =>
     onChange({ ...type, fields: type.fields.map((each) => (each === field ? next : each)) });
@@ -48,6 +53,7 @@ export function FieldEditor(props: Props) {
         <div className="head">
           <h2>{field.name || "A field"}</h2>
           <span className="push">
+            {published && <Link to={evidenceOf(field.id, withPart(search, "type", type.id))}>Evidence</Link>}
             <button type="button" className="plain" onClick={onClose}>
               Close
             </button>
