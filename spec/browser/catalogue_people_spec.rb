@@ -99,9 +99,28 @@ RSpec.describe "Catalogue, People and Changes" do
     expect(page).to have_css("tr", text: "Nell Ashby")
   end
 
+  it "makes a person with a role and a sign-in of their own in one step" do
+    visit("/people")
+    click_button("New person")
+    keys("Nell Ashby")
+    fill_in("Roles", with: "Framer")
+    expect(page).to have_button("Add the role “Framer”")
+    keys(:enter)
+    close_list
+    find("label", text: "With a sign-in").click
+    expect(page).to have_text("Type an initial password of at least 10 characters.")
+    fill_in("Initial password, at least 10 characters", with: "long enough 1")
+    expect(page).to have_field("Sign-in name", with: "nell.ashby")
+    expect_no_barrier
+    click_button("Save")
+    expect(page).to have_css("nav button", text: "Framer")
+    user = Server::PolicyStore.instance.directory.find(:user, "nell.ashby")
+    expect([user.roles, Server::Account.named("nell.ashby").person]).to eq([["framer"], "nell.ashby"])
+  end
+
   it "adds people from a list, with a role made in passing" do
     visit("/people")
-    click_button("Add several")
+    click_button("Add people")
     keys("Nell Ashby, nell@example.org, Courier", :enter, "Orso Quill, Framer")
     expect(page).to have_css("[role=alert]", text: /Line 2: there is no role, .* or unit called “Framer”/)
     expect(page).to have_button("Save", disabled: true)

@@ -118,7 +118,7 @@ RSpec.describe "The first hour" do
       fill_in("Fields, one per line: name, kind", with: "Object\nCost, money")
       click_button("Add to change set")
       click_link("People")
-      click_button("Add several")
+      click_button("Add people")
       fill_in("People, one per line: name, e-mail, role", with: "Pat Longfellow, pat@example.org, Mender")
       find("label", text: "add roles that don’t exist yet").click
       click_button("Save")

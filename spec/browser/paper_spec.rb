@@ -66,6 +66,25 @@ RSpec.describe "On paper" do
     expect(text).not_to match(/Acceptwithareason|Close/)
   end
 
+  it "holds an auditor's evidence, one press from the cell, the field and the person" do
+    enter_as("xenia", at: "/map?type=outgoing-loan&cell=unit_value+role%3Aregistrar")
+    2.times { |place| all(".ask [aria-expanded]")[place].click }
+    expect(page).to have_css(".ask [aria-expanded=true]", count: 2)
+    expect(page).to have_css(".ask li", minimum: 3)
+    click_link("Evidence for Registrar")
+    expect(page).to have_css("h1", text: "Unit value on Outgoing loan")
+    expect(page).to have_css("section[aria-label=History] li")
+    expect(missing(".evidence h1, .evidence .digest, .evidence .answers b, .evidence .rules-behind a")).to eq([])
+    click_link("Everyone")
+    expect(page).to have_css(".answers .names", minimum: 3)
+    everyone = Server::PolicyStore.instance.directory.users.map(&:name)
+    expect(everyone.reject { |name| page.has_css?(".answers .names", text: name) }).to eq([])
+    visit("/people/ilka.fenn?type=outgoing-loan")
+    click_link("Evidence")
+    expect(page).to have_css(".rules-behind tbody tr", minimum: 3)
+    expect(missing(".evidence .digest, .evidence .own-map th, .evidence .rules-behind a")).to eq([])
+  end
+
   it "holds the reasoning beside the map, the findings with one that is open, a rule, changes, and a person's page" do
     enter_as("mairin", at: "/map?type=outgoing-loan&cell=loan_fee+role%3Afinance-partner")
     expect(page).to have_css("aside.reasoning .verdict")

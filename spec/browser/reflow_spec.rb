@@ -17,7 +17,9 @@ RSpec.describe "Every view in every window" do
       "/changes?view=editions" => ".changes h1", "/catalogue?#{loan}" => "tbody tr",
       "/catalogue?#{loan}&view=forms" => ".type-view", "/catalogue?#{loan}&view=path" => ".type-view",
       "/catalogue?#{loan}&view=baselines" => "section", "/people" => "tbody tr", "/people?view=sign-ins" => "h1",
-      "/people/ilka.fenn" => ".own-map", "/precedence?#{loan}" => "h1", "/journal" => "tbody tr", "/help" => "h1",
+      "/people/ilka.fenn" => ".own-map", "/evidence/field/unit_value?#{loan}" => ".answers",
+      "/evidence/field/stage/role:courier?#{loan}" => ".answers", "/evidence/person/ilka.fenn?#{loan}" => ".answers",
+      "/precedence?#{loan}" => "h1", "/journal" => "tbody tr", "/help" => "h1",
       "/records/outgoing-loan" => "tbody tr", "/records/outgoing-loan/LN-0042?mode=edit" => ".form-row"
     }
   end
@@ -36,6 +38,8 @@ RSpec.describe "Every view in every window" do
         .concat("the page");
     })()
   JS
+  # Width and shade, and whether axe looks too.
+  let(:windows) { [[1280, "Light", true], [640, "Light", false], [400, "Dark", true], [1024, "Dark", true]] }
 
   def expect_within(view, width)
     expect(page).to have_no_css(".loading")
@@ -43,25 +47,89 @@ RSpec.describe "Every view in every window" do
     expect(out).to eq([]), "#{view} at #{width} px: #{out.join(' | ')}"
   end
 
-  [[1280, "Light"], [1024, "Dark"], [640, "Light"], [400, "Dark"]].each do |width, shade|
-    it "fits #{width} px, with the dialogs that it opens" do
+  def shade(name)
+    return if page.has_css?("html[data-shade='#{name.downcase}']", wait: 0)
+
+    page.execute_script("[...document.querySelectorAll('.band button')].find((b) => b.textContent === arguments[0])" \
+                        "?.click()", name)
+    expect(page).to have_css("html[data-shade='#{name.downcase}']")
+  end
+
+  # Looks at what is there in each window.
+  def expect_in_every_window(view)
+    windows.each do |width, shade, axe|
       page.driver.resize(width, 800)
+      shade(shade)
+      expect_within(view, width)
+      expect_no_barrier if axe
+    end
+  ensure
+    page.driver.resize(1280, 800)
+  end
+
+  views.each_slice((views.size / 2.0).ceil).with_index do |some, place|
+    it "fits, in both shades (#{place + 1} of 2)" do
       enter_as("mairin", at: "/map?type=outgoing-loan")
-      click_button("Dark") if shade == "Dark"
-      self.class.views.each do |view, there|
+      some.each do |view, there|
         visit(view)
         expect(page).to have_css(there, match: :first)
-        expect_within(view, width)
-        expect_no_barrier if [1024, 400].include?(width)
-      end
-      visit("/catalogue")
-      ["New record type", "Import from a file"].each do |dialog|
-        click_button(dialog)
-        expect(page).to have_css(".ant-modal", text: dialog)
-        expect_within(dialog, width)
-        click_button("Close", match: :first)
-        expect(page).to have_no_css(".ant-modal")
+        expect_in_every_window(view)
       end
     end
+  end
+
+  # Address, what is pressed there one after the other, and what opens.
+  def editors
+    [
+      ["/rules?type=outgoing-loan", ["New rule"], "aside[aria-label=Rule]"],
+      ["/rules?type=outgoing-loan&rule=ol-costly-loans-name-a-courier", ["Duplicate"], ".ant-modal"],
+      ["/catalogue?type=outgoing-loan", ["New record type"], ".ant-modal"],
+      ["/catalogue?type=outgoing-loan", ["Import from a file"], ".ant-modal"],
+      ["/catalogue?type=outgoing-loan", ["Edit Loan fee"], "aside[aria-label^=Field]"],
+      ["/catalogue?type=outgoing-loan", ["Add several fields to The loan"], ".ant-modal"],
+      ["/catalogue?type=outgoing-loan&view=baselines", ["Add a baseline"], ".ant-modal"],
+      ["/people", ["New person"], "aside[aria-label='New person']"],
+      ["/people", ["Add people"], "aside[aria-label='Add people']"], ["/people", ["Sign-ins"], ".ant-modal"],
+      ["/people", ["Programs"], ".ant-modal"], ["/people", ["Find"], ".finder"],
+      ["/changes?view=automations", ["Add an automation"], ".automation"],
+      ["/changes", ["Name and purpose"], ".ant-modal"],
+      ["/records/outgoing-loan", ["Import"], ".ant-modal"],
+      ["/records/outgoing-loan/LN-0042?mode=edit", ["The whole record", "> History"], ".ant-modal"]
+    ]
+  end
+
+  # name: of a button, or of an entry of the menu that is open: "> History".
+  def press(name)
+    return click_button(name, match: :first) unless name.start_with?("> ")
+
+    find(".ant-dropdown-menu-item", text: name.delete_prefix("> ")).click
+  end
+
+  it "keeps dialogs and editors in every window, in both shades" do
+    enter_as("mairin", at: "/map?type=outgoing-loan")
+    editors.each do |address, pressed, there|
+      visit(address)
+      pressed.each { |name| press(name) }
+      expect(page).to have_css(there, match: :first)
+      expect_in_every_window("#{address}: #{pressed.last}")
+    end
+  end
+
+  it "lets a record user work on a telephone: what is edited and its Save are in sight" do
+    page.driver.resize(400, 740)
+    enter_as("tomas", at: "/records/outgoing-loan")
+    find("tr", text: "LN-0042").click
+    click_button("Edit")
+    expect(page).to have_css(".form-row input:focus, .form-row .ant-select-focused")
+    within(form_field("borrower_telephone")) { find("input").set("01632 960 777") }
+    seen = page.evaluate_script(<<~JS)
+      [...document.querySelectorAll("button")].filter((each) => each.textContent === "Save")
+        .map((each) => each.getBoundingClientRect()).some((at) => at.top >= 0 && at.bottom <= innerHeight && at.right <= innerWidth)
+    JS
+    expect(seen).to be(true)
+    click_button("Save")
+    expect(page).to have_css(".form-row[data-field='borrower_telephone']", text: "01632 960 777")
+    expect_within("the record", 400)
+    expect_no_barrier
   end
 end
