@@ -12,6 +12,14 @@ class TabDriver < Capybara::Cuprite::Driver
     before.each { |handle| close_window(handle) }
     browser.cookies.clear
     browser.page.command("Storage.clearDataForOrigin", origin: CopiedServer.address, storageTypes: "local_storage")
+    slow_down
+  end
+
+  # With COBALT_SLOWED=6 the browser takes six times as long, as on a machine that has much else to do: what is met
+  # only now and then is met often.
+  def slow_down
+    rate = ENV.fetch("COBALT_SLOWED", nil) or return
+    browser.page.command("Emulation.setCPUThrottlingRate", rate: Float(rate))
   end
 end
 
@@ -139,7 +147,10 @@ RSpec.configure do |config|
     CopiedServer.warm_up
     Server::SignInGuard.clear
   end
-  config.after(:suite) { CopiedServer.stop }
+  config.after(:suite) do
+    CopiedServer.stop
+    Presses.tell
+  end
   config.after(type: :feature) do |example|
     if example.exception
       page.driver.save_screenshot(

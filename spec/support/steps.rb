@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "presses"
+
 # Counts what a person does in a browser spec: a step is something typed in one go, a key or a combination of keys that
 # is pressed, a click, or a file that is picked. `bin/bench steps` prints them.
 module Steps
@@ -26,7 +28,7 @@ module Steps
 
   # Elements that a person clicks or types into.
   module Counted
-    def click(...) = super.tap { Steps.step }
+    def click(...) = Presses.until_one_lands(self, session) { super(...) }.tap { Steps.step }
     def set(...) = super.tap { Steps.step }
   end
 
