@@ -10,9 +10,11 @@ Gem::Specification.new do |spec|
   spec.files = Dir["lib/**/*", "schema/**/*"]
   spec.require_paths = ["lib"]
 
+  spec.add_dependency "caxlsx", "~> 4.4"
   spec.add_dependency "dentaku", "~> 3.5"
   spec.add_dependency "json", ">= 2.13"
   spec.add_dependency "json_schemer", "~> 2.3"
+  spec.add_dependency "roo", "~> 3.0"
   spec.add_dependency "tzinfo", "~> 2.0"
   spec.add_dependency "tzinfo-data", "~> 1.2025"
   spec.add_dependency "zeitwerk", "~> 2.6"
