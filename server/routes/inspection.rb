@@ -36,6 +36,31 @@ module Server
           CobaltLedger::Formats::Maps::Csv.write(view.map, source: source)
         end
 
+        app.get "/api/map.xlsx" do
+          allow!(:read)
+          state = policy_state
+          view = MapView.new(state, params, sight)
+          content_type "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
+          attachment "access-map-#{view.question.record_type.id}-#{view.question.mode}.xlsx"
+          source = "#{Provenance.of(state, params['state'] || 'in_force')}; #{view.asked}"
+          CobaltLedger::Formats::Maps::Workbook.write(view.map, source: source)
+        end
+
+        app.post "/api/matrix" do
+          allow!(:read)
+          json(KeptMatrix.new(asked_state, sent.except("state")).to_h)
+        end
+
+        app.post "/api/matrix/rules/preview" do
+          allow!(:edit)
+          json(RulesOfMatrix.new(sent).preview)
+        end
+
+        app.post "/api/matrix/rules" do
+          allow!(:edit)
+          json(RulesOfMatrix.new(sent.except("revision")).keep(sent["revision"], author))
+        end
+
         app.post "/api/reasoning" do
           allow!(:read)
           json(ReasoningView.new(asked_state, sent["question"].merge("field" => sent["field"]), sight).to_h)

@@ -33,14 +33,21 @@ module CobaltLedger
         new(type.fields.reject(&:retired?).to_h { |field| [field.id, [field.name, field.id]] }, given)
       end
 
-      # What a heading means; nil where it is not known, is to be left out, or means several.
-      def key(heading)
+      # What a heading means; nil where it is not known, is to be left out, or means several. kind: the one to take of
+      # several, such as "role".
+      def key(heading, kind: nil)
         folded = fold(heading)
         given = @given[folded]
         return (given if @title.key?(given)) if given
 
         keys = @keys[folded]
+        keys = keys.select { |key| key.start_with?("#{kind}:") } if kind && keys.size > 1
         keys.first if keys.one?
+      end
+
+      # The kind that most of some headings are of, "role", or nil: what one heading leaves open, the others tell.
+      def usual_kind(headings)
+        headings.filter_map { |heading| key(heading)&.[](/\A\w+(?=:)/) }.tally.max_by { |_, count| count }&.first
       end
 
       # Is a heading to be left out?

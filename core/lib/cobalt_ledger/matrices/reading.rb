@@ -70,12 +70,13 @@ module CobaltLedger
       # Hash of line to what its heading means. The block gives the place of a line's heading.
       def known(lines, names)
         @unknown = []
+        kind = names.usual_kind(lines.map { |line| grid.at(*yield(line)) })
         lines.each_with_object({}) do |line, found|
           place = yield(line)
           text = grid.at(*place)
           next if text.empty? || names.left_out?(text)
 
-          key = names.key(text)
+          key = names.key(text, kind: kind)
           if key.nil?
             @unknown << Heading.new(text, grid.place(*place), names.proposals(text))
           elsif found.value?(key)
