@@ -74,7 +74,7 @@ module Server
     register Routes::RecordActions
 
     # First parts of the addresses that the front end has pages for.
-    PAGES = %w[map rules rehearsal findings precedence changes catalogue people evidence journal help messages
+    PAGES = %w[map matrix rules rehearsal findings precedence changes catalogue people evidence journal help messages
                records setup].freeze
 
     # The front end: a file where there is one, and the page itself; where there is no page, it says so.

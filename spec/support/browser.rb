@@ -39,7 +39,7 @@ Capybara.register_driver(:chromium) do |app|
   ]
   switches << "no-sandbox" if Process.uid.zero?
   TabDriver.new(
-    app, browser_path: path, headless: true, window_size: [1280, 887], timeout: 20, process_timeout: 40,
+    app, browser_path: path, headless: true, window_size: [1280, 887], timeout: 90, process_timeout: 90,
          js_errors: true, browser_options: switches.to_h { |name| [name, nil] }
   )
 end

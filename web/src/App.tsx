@@ -14,6 +14,7 @@ import { Loading } from "./shared/Loading";
 import { ProblemNotice } from "./shared/ProblemNotice";
 
 const MapScreen = lazy(() => import("./screens/map/MapScreen"));
+const MatrixScreen = lazy(() => import("./screens/matrix/MatrixScreen"));
 const RulesScreen = lazy(() => import("./screens/rules/RulesScreen"));
 const RehearsalScreen = lazy(() => import("./screens/rehearsal/RehearsalScreen"));
 const FindingsScreen = lazy(() => import("./screens/findings/FindingsScreen"));
@@ -42,6 +43,7 @@ const administration = createBrowserRouter([
     errorElement: <Broken />,
     children: [
       { path: "/map", element: <MapScreen /> },
+      { path: "/matrix", element: <MatrixScreen /> },
       { path: "/rules", element: <RulesScreen /> },
       { path: "/rehearsal", element: <RehearsalScreen /> },
       { path: "/findings", element: <FindingsScreen /> },

@@ -5,6 +5,7 @@ import "@fontsource/atkinson-hyperlegible-mono/latin-400.css";
 import "./theme/base.css";
 import "./theme/screens.css";
 import "./theme/forms.css";
+import "./theme/matrix.css";
 import "./theme/findings.css";
 import "./theme/narrow.css";
 import "./theme/print.css";

@@ -14,9 +14,10 @@ module CobaltLedger
     end
 
     # Some of many, by name, and how many more: "a, b and 3 others". named: Array of String; count: of all; others:
-    # noun.
+    # what several more are called.
     def some(named, count, others)
-      count > named.size ? "#{named.join(', ')} and #{count - named.size} #{others}" : list(named)
+      more = count - named.size
+      more.positive? ? "#{named.join(', ')} and #{more} #{more == 1 ? others.delete_suffix('s') : others}" : list(named)
     end
 
     # 3, "field" -> "3 fields"

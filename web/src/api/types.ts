@@ -19,6 +19,11 @@ export type User = Schemas["User"];
 export type DirectoryEdit = Schemas["DirectoryEdits"][number];
 export type NewSignIn = Schemas["NewSignIn"] & { person: string };
 export type Evidence = Schemas["Evidence"];
+export type KeptMatrix = Schemas["KeptMatrix"];
+/** What is asked about a matrix that somebody keeps in a file. */
+export type KeptMatrixAsked = paths["/api/matrix"]["post"]["requestBody"]["content"]["application/json"];
+export type RulesOfMatrixAsked =
+  paths["/api/matrix/rules/preview"]["post"]["requestBody"]["content"]["application/json"];
 export type Rule = Schemas["Rule"];
 export type RuleLine = Schemas["RuleLine"];
 export type ChangeOfRules = Schemas["ChangeOfRules"];

@@ -59,7 +59,7 @@ function Pages() {
     [
       ...pages,
       ...(account.person ? [["/messages", "Messages"] as const] : []),
-      ...(reads ? [["/help", "Help"] as const] : []),
+      ...(reads ? [["/matrix", "Compare a spreadsheet"] as const, ["/help", "Help"] as const] : []),
     ],
     () => setPassword(true),
   );

@@ -169,19 +169,21 @@ function Mapping({ stored, field, plan, onChange, onOptions }: MappingProps) {
           {stored.unseen} of them are not listed, because you can’t see them or there are too many.
         </p>
       )}
-      <label className="row-flex">
-        {left === stored.unfit ? "All of them" : `The other ${left}`}
-        <Select
-          aria-label={`The remaining values of ${stored.name}`}
-          value={plan.rest ?? "keep"}
-          onChange={(rest: "keep" | "blank") => onChange({ ...plan, rest })}
-          options={[
-            { value: "keep", label: "stay unreadable until a new value is entered" },
-            { value: "blank", label: "are cleared" },
-          ]}
-          popupMatchSelectWidth={false}
-        />
-      </label>
+      {left > 0 && (
+        <label className="row-flex">
+          {left === stored.unfit ? "All of them" : `The other ${left}`}
+          <Select
+            aria-label={`The remaining values of ${stored.name}`}
+            value={plan.rest ?? "keep"}
+            onChange={(rest: "keep" | "blank") => onChange({ ...plan, rest })}
+            options={[
+              { value: "keep", label: "stay unreadable until a new value is entered" },
+              { value: "blank", label: "are cleared" },
+            ]}
+            popupMatchSelectWidth={false}
+          />
+        </label>
+      )}
     </>
   );
 }

@@ -1,6 +1,6 @@
 import { Checkbox } from "antd";
 import { useMemo, useState } from "react";
-import { useSearchParams } from "react-router";
+import { Link, useSearchParams } from "react-router";
 import { api, fileAddress } from "../../api/client";
 import { useCatalogue } from "../../api/queries";
 import type { AccessMap, RecordType } from "../../api/types";
@@ -9,6 +9,7 @@ import { Legend } from "../../ink/Legend";
 import { MapPicture, savePicture } from "../../ink/pictures";
 import { QuestionStrip } from "../../question/QuestionStrip";
 import { askedOf } from "../../question/asked";
+import { useQuestionSearch } from "../../question/useQuestion";
 import { useSubject } from "../../question/useSubject";
 import { Loading } from "../../shared/Loading";
 import { MadeUp } from "../../shared/MadeUp";
@@ -28,6 +29,7 @@ import { useShownRows } from "./useShownRows";
 export default function MapScreen() {
   const { question, type, ready } = useSubject();
   const { may } = useAccount();
+  const search = useQuestionSearch();
   const source = useSource();
   const [selection, setSelection] = useState<Selection | null>(null);
   const [opened, setOpened] = useOpened();
@@ -66,7 +68,9 @@ export default function MapScreen() {
         who="audiences"
         tools={
           <>
+            <Link to={{ pathname: "/matrix", search }}>Compare a spreadsheet</Link>
             <a href={fileAddress("/api/map.csv", parameters)}>CSV</a>
+            <a href={fileAddress("/api/map.xlsx", parameters)}>XLSX</a>
             {map.data && type && (
               <button type="button" className="plain" onClick={() => picture(map.data, type, source())}>
                 SVG
