@@ -103,7 +103,8 @@ RSpec.describe "Access matrices" do
   it "are refused with the fault, and rules are made by editors alone" do
     [[{ content: "%%%" }, "/content: is not base64"], [{ content: [""].pack("m0") }, "/content"],
      [{ content: ["PK\x03\x04 no"].pack("m0") }, "workbook"],
-     [{ sheet: "no such" }, "/sheet: the workbook has no sheet"], [{ record_type: "no-such" }, "/record_type: the policy has no such"], [{ unit: "no-such" }, "/unit"],
+     [{ sheet: "no such" }, "/sheet: the workbook has no sheet"],
+     [{ record_type: "no-such" }, "/record_type: the policy has no such"], [{ unit: "no-such" }, "/unit"],
      [{ meanings: { "R" => "all" } }, "meanings"], [{ mode: "peek" }, "mode"]].each do |body, fault|
       expect([body, matrix("Field,Registrar\nStage,R\n", **body)]).to eq([body, 422])
       expect([body, told.join]).to match([body, include(fault)])

@@ -17,7 +17,11 @@ module CobaltLedger
     # what several more are called.
     def some(named, count, others)
       more = count - named.size
-      more.positive? ? "#{named.join(', ')} and #{more} #{more == 1 ? others.delete_suffix('s') : others}" : list(named)
+      if more.positive?
+        "#{named.join(', ')} and #{more} #{more == 1 ? others.delete_suffix('s') : others}"
+      else
+        list(named)
+      end
     end
 
     # 3, "field" -> "3 fields"

@@ -236,4 +236,28 @@ RSpec.describe "Access matrices" do
       expect(told.join).to match(/\A\z|workbook that can be read|unpacks to|not CSV|not UTF|more than/)
     end
   end
+
+  it "are compared from the command line, with what could not be told" do
+    Dir.mktmpdir do |folder|
+      paths = { "policy.json" => JSON.generate(policy_document(rule("stage", "lock"))),
+                "directory.json" => JSON.generate(directory_document),
+                "kept.csv" => "Field;Registrar;Curier\nStage;R;R\nCount;-;x\nNotes;?;R\n",
+                "meanings.json" => JSON.generate("?" => "editable") }
+      paths.each { |name, text| File.write(File.join(folder, name), text) }
+      ledger = lambda do |*options|
+        out = StringIO.new
+        options = options.map { |option| paths.key?(option) ? File.join(folder, option) : option }
+        [CobaltLedger::Commands::CommandLine.run(options, out: out, err: out), out.string]
+      end
+      asked = %w[matrix kept.csv --policy policy.json --directory directory.json --record-type loan]
+      expect(ledger.call(*asked)).to eq([1, <<~TEXT])
+        Count, Registrar: Hidden in the spreadsheet, Editable by the policy
+        B4: what does “?” mean? (1)
+        C1: no field or audience is called “Curier”
+        1 of 2 cells agree.
+      TEXT
+      expect(ledger.call(*asked, "--meanings", "meanings.json")[1]).to include("2 of 3 cells agree.")
+      expect(ledger.call(*asked, "--sheet", "none")[1]).to include("the workbook has no sheet “none”")
+    end
+  end
 end

@@ -1,11 +1,11 @@
 import { Glyph } from "./Glyph";
 import { LEVEL_NAMES, LEVELS, PERMISSIONS } from "./levels";
 
-/** What each ink means. */
-export function Legend() {
+/** What each ink means. actions: false where there are fields alone, and nothing of rules. */
+export function Legend({ actions = true }: { actions?: boolean }) {
   return (
     <div className="legend" aria-label="Legend">
-      {[...LEVELS, ...PERMISSIONS].map((level) => (
+      {[...LEVELS, ...(actions ? PERMISSIONS : [])].map((level) => (
         <span key={level}>
           <Glyph cell={level} small named={false} />
           {LEVEL_NAMES[level]}
@@ -15,10 +15,12 @@ export function Legend() {
         <Glyph cell="read_only|editable" small named={false} />
         Depends
       </span>
-      <span>
-        <i className="ring" aria-hidden="true" />
-        Rules disagree
-      </span>
+      {actions && (
+        <span>
+          <i className="ring" aria-hidden="true" />
+          Rules disagree
+        </span>
+      )}
     </div>
   );
 }

@@ -68,7 +68,6 @@ export default function MapScreen() {
         who="audiences"
         tools={
           <>
-            <Link to={{ pathname: "/matrix", search }}>Compare a spreadsheet</Link>
             <a href={fileAddress("/api/map.csv", parameters)}>CSV</a>
             <a href={fileAddress("/api/map.xlsx", parameters)}>XLSX</a>
             {map.data && type && (
@@ -96,17 +95,22 @@ export default function MapScreen() {
                 map={shown}
                 type={type}
                 corner={
-                  <FindField
-                    find={rows.find}
-                    onFind={(text) => {
-                      setSelection(null);
-                      rows.onFind(text);
-                    }}
-                    counts={[
-                      counted(shown.rows.filter((row) => !beyondFields(row.field)).length, "field"),
-                      counted(shown.columns.length, "audience"),
-                    ]}
-                  />
+                  <>
+                    <FindField
+                      find={rows.find}
+                      onFind={(text) => {
+                        setSelection(null);
+                        rows.onFind(text);
+                      }}
+                      counts={[
+                        counted(shown.rows.filter((row) => !beyondFields(row.field)).length, "field"),
+                        counted(shown.columns.length, "audience"),
+                      ]}
+                    />
+                    <Link className="compare" to={{ pathname: "/matrix", search }}>
+                      Compare a spreadsheet
+                    </Link>
+                  </>
                 }
                 recordTools={
                   <button

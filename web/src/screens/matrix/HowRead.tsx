@@ -36,7 +36,8 @@ export function HowRead({ data, type, kept }: Props) {
           <h2>Cells</h2>
           {asked.length > 0 && (
             <p className="fault" role="status">
-              Say what {counted(asked.length, "kind")} of cell means before you make rules.
+              Before you can make rules, {counted(asked.length, "kind")} of cell{" "}
+              {asked.length === 1 ? "needs" : "need"} a meaning.
             </p>
           )}
           <table className="legend-table">

@@ -1,5 +1,7 @@
+import { Button } from "antd";
 import { useState } from "react";
 import { useCatalogue } from "../../api/queries";
+import { Legend } from "../../ink/Legend";
 import { Pick } from "../../question/Pick";
 import { StripTools } from "../../question/StripTools";
 import { MODES, useQuestion, type Mode } from "../../question/useQuestion";
@@ -69,14 +71,9 @@ export default function MatrixScreen() {
                 onFile={(chosen) => void kept.choose(chosen)}
               />
               {data && may("edit") && (
-                <button
-                  type="button"
-                  className="plain"
-                  disabled={!data.settled}
-                  onClick={() => setMaking(true)}
-                >
+                <Button disabled={!data.settled} onClick={() => setMaking(true)}>
                   Make rules that give this
-                </button>
+                </Button>
               )}
             </div>
             {kept.error ? (
@@ -84,7 +81,12 @@ export default function MatrixScreen() {
             ) : null}
             {kept.busy && <Loading what="Comparing" />}
             {!file && !kept.error && <Begin />}
-            {data && <MatrixGrid data={data} name={file?.name ?? ""} busy={kept.busy} />}
+            {data && (
+              <>
+                <MatrixGrid data={data} name={file?.name ?? ""} busy={kept.busy} />
+                <Legend actions={false} />
+              </>
+            )}
           </div>
           {data && type && <HowRead data={data} type={type} kept={kept} />}
         </div>
