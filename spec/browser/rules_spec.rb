@@ -134,6 +134,16 @@ RSpec.describe "Rules" do
     expect(page).to have_text("No edits yet.")
   end
 
+  it "says days and amounts as the reader's locale writes them" do
+    page.driver.browser.page.command("Emulation.setLocaleOverride", locale: "de-DE")
+    visit("/rules?type=outgoing-loan&rule=ol-costly-loans-name-a-courier")
+    expect(page).to have_css("aside .reads", text: "50.000")
+    visit("/rules?type=conservation-job&rule=cj-tercentenary-reads-proposals")
+    expect(page).to have_css("aside .reads", text: "31. Dez. 2026")
+    fill_in("Find in rules", with: "31. Dez. 2026")
+    expect(page).to have_css(".rule-row", count: 1)
+  end
+
   it "lets the auditor read and not write" do
     leave
     enter_as("xenia", at: "/rules?type=outgoing-loan")

@@ -1,4 +1,5 @@
 import type { Form } from "../api/types";
+import { localWords } from "../shared/localWords";
 
 /** What a save of the form would not keep of the typing, what it would clear, and what stands against it. */
 export function Forecast({ form }: { form: Form }) {
@@ -12,7 +13,7 @@ export function Forecast({ form }: { form: Form }) {
           <b>This can’t be saved yet</b>
           <ul>
             {refused.map((each) => (
-              <li key={`${each.field} ${each.words}`}>{each.words}</li>
+              <li key={`${each.field} ${each.words}`}>{localWords(each.words)}</li>
             ))}
           </ul>
         </div>
@@ -24,7 +25,7 @@ export function Forecast({ form }: { form: Form }) {
           </b>
           <ul>
             {lines.map((line) => (
-              <li key={`${line.field} ${line.words}`}>{line.words}.</li>
+              <li key={`${line.field} ${line.words}`}>{localWords(line.words)}.</li>
             ))}
           </ul>
         </div>

@@ -1,4 +1,5 @@
 import type { FieldValue, FormField } from "../api/types";
+import { localWords } from "../shared/localWords";
 
 type Offer = NonNullable<FormField["offers"]>[number];
 export type OfferActs = {
@@ -14,7 +15,7 @@ export function Remarks({ field, acts, plain }: { field: FormField; acts?: Offer
         (field.offers ?? []).map((offer: Offer) => (
           <div className="offer" key={offer.key} role="note">
             <span>
-              Suggested: <b>{offer.words}</b> <span className="soft">({offer.because})</span>
+              Suggested: <b>{localWords(offer.words)}</b> <span className="soft">({offer.because})</span>
               {offer.note && <span className="note">{offer.note}</span>}
             </span>
             <button
@@ -43,7 +44,7 @@ export function Remarks({ field, acts, plain }: { field: FormField; acts?: Offer
       )}
       {field.aside && (
         <div className="remark">
-          {field.aside} was typed by hand; it is restored when this no longer applies
+          {localWords(field.aside)} was typed by hand; it is restored when this no longer applies
         </div>
       )}
       {field.blank_because && field.level !== "hidden" && (

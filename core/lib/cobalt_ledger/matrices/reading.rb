@@ -37,17 +37,27 @@ module CobaltLedger
       def grid = layout.grid
 
       def read
-        rows = layout.body.select { |row| own?(row) }
-        @down = known(rows.reject { |row| heading_row?(row) }, @fields) { |row| [row, layout.names] }
-        others = [*@type.others, *@type.fields.select(&:retired?)]
-        others = Names.new(others.to_h { |each| [each.id, [each.name, each.id]] })
-        @unknown_fields = @unknown.reject { |each| others.key(each.text) }
-        @across = known(layout.columns, @audiences) { |column| [layout.head, column] }
-        aside = layout.aside.map { |column| grid.place(layout.head, column) }
-        @unknown_audiences = @unknown.reject { |each| aside.include?(each.place) }
+        @down, @unknown_fields = down
+        @across, @unknown_audiences = across
         @notes = grid.notes.map { |(row, column), text| Note.new(grid.place(row, column), text) }
         @words = kinds
         @matrix = Matrix.new(@type, @across.values, said)
+      end
+
+      # [Hash of row to field, headings that are none]. What else there is to a record is passed over.
+      def down
+        rows = layout.body.select { |row| own?(row) }.reject { |row| heading_row?(row) }
+        found, unknown = known(rows, @fields) { |row| [row, layout.names] }
+        others = [*@type.others, *@type.fields.select(&:retired?)]
+        others = Names.new(others.to_h { |each| [each.id, [each.name, each.id]] })
+        [found, unknown.reject { |each| others.key(each.text) }]
+      end
+
+      # [Hash of column to audience, headings that are none].
+      def across
+        found, unknown = known(layout.columns, @audiences) { |column| [layout.head, column] }
+        aside = layout.aside.map { |column| grid.place(layout.head, column) }
+        [found, unknown.reject { |each| aside.include?(each.place) }]
       end
 
       # Is the row about this record type?
@@ -67,22 +77,18 @@ module CobaltLedger
         others.all? { |text| text.empty? || text == name } || name.empty?
       end
 
-      # Hash of line to what its heading means. The block gives the place of a line's heading.
-      def known(lines, names)
-        @unknown = []
-        kind = names.usual_kind(lines.map { |line| grid.at(*yield(line)) })
-        lines.each_with_object({}) do |line, found|
-          place = yield(line)
-          text = grid.at(*place)
+      # [Hash of line to what its heading means, those that mean nothing]. The block gives the place of a line's heading.
+      def known(lines, names, &place)
+        kind = names.usual_kind(lines.map { |line| grid.at(*place.call(line)) })
+        lines.each_with_object([{}, []]) do |line, (found, unknown)|
+          text = grid.at(*place.call(line))
           next if text.empty? || names.left_out?(text)
 
           key = names.key(text, kind: kind)
-          if key.nil?
-            @unknown << Heading.new(text, grid.place(*place), names.proposals(text))
-          elsif found.value?(key)
-            @repeated << Heading.new(text, grid.place(*place), [])
-          else
-            found[line] = key
+          heading = Heading.new(text, grid.place(*place.call(line)), key ? [] : names.proposals(text))
+          if key.nil? then unknown << heading
+          elsif found.value?(key) then @repeated << heading
+          else found[line] = key
           end
         end
       end

@@ -1,6 +1,7 @@
 import { Input, Select } from "antd";
 import { identifier } from "../../shared/identifier";
 import type { CarriedPlan, RecordType, SubjectImpact } from "../../api/types";
+import { localWords } from "../../shared/localWords";
 
 type Stored = SubjectImpact["stored"][number];
 type Props = {
@@ -115,7 +116,7 @@ function Mapping({ stored, field, plan, onChange, onOptions }: MappingProps) {
               return (
                 <tr key={each.words}>
                   <th className="margin" scope="row">
-                    {each.words}
+                    {localWords(each.words)}
                   </th>
                   <td className="mono">{each.count}</td>
                   <td>

@@ -8,6 +8,7 @@ import { SectionHeading, withSection } from "./fields/SectionHeading";
 import { SeveralFields } from "./fields/SeveralFields";
 import { FormulaEditor } from "./FormulaEditor";
 import { StartingState } from "./StartingState";
+import { localWords } from "../../shared/localWords";
 
 type Props = {
   type: RecordType;
@@ -158,7 +159,7 @@ function FieldRow({ field, type, readOnly, onChange, catalogue, chosen, onChoose
             ?.map((option) => (option.retired ? `${option.name} (retired)` : option.name))
             .join(", ") ??
           catalogue.record_types.find((each) => each.id === field.refers_to)?.name ??
-          field.about.sample)
+          localWords(field.about.sample))
         )}
       </td>
     </tr>

@@ -11,6 +11,7 @@ import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useAccount } from "../../shell/account";
 import { Comments } from "./Comments";
 import { MoveEdits } from "./MoveEdits";
+import { localWords } from "../../shared/localWords";
 
 /** Edits shown at first, so that what they come to is not far below. */
 const SHOWN = 6;
@@ -127,13 +128,13 @@ function EditRow({ edit, picked, onPick, onTakeBack }: RowProps) {
         <span className={`tag ${edit.verb === "removed" ? "mark-verm" : "mark-verd"}`}>{edit.verb}</span>
         <ul className="account-lines">
           {edit.lines.map((line) => (
-            <li key={line}>{line}</li>
+            <li key={line}>{localWords(line)}</li>
           ))}
         </ul>
         {edit.joined && (
           <div className="hint" role="note">
             Joined with what {edit.joined.by ?? "someone"} changed in edition {edit.joined.edition}:{" "}
-            {edit.joined.lines.join("; ")}
+            {localWords(edit.joined.lines.join("; "))}
           </div>
         )}
         <Comments edit={edit.id} open={commenting} onClose={() => setCommenting(false)} />

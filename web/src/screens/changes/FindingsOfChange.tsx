@@ -5,6 +5,7 @@ import type { ChangeFinding } from "../../api/types";
 import { useQuestionSearch } from "../../question/useQuestion";
 import { withPart } from "../../question/withPart";
 import { ProblemNotice } from "../../shared/ProblemNotice";
+import { localWords } from "../../shared/localWords";
 
 /** How often it is asked again while findings are being proved, in milliseconds. */
 const LOOK = 500;
@@ -68,7 +69,7 @@ function Findings({ title, findings, gone }: { title: string; findings: ChangeFi
                 {finding.title}
               </Link>
             )}{" "}
-            <span className="tag">{finding.type_name}</span> {finding.words}
+            <span className="tag">{finding.type_name}</span> {localWords(finding.words)}
           </li>
         ))}
       </ul>

@@ -10,6 +10,7 @@ import { ProblemNotice } from "../../shared/ProblemNotice";
 import { SaveCsv } from "../../shared/SaveCsv";
 import { StoredRecords } from "./StoredRecords";
 import { exampleSearch } from "../../question/exampleSearch";
+import { localWords } from "../../shared/localWords";
 
 const MODES: Record<string, string> = {
   create: "creating",
@@ -55,7 +56,7 @@ export function ImpactLines({ impact, state, records = false }: Props) {
       {records && <StoredRecords />}
       {undecided.map((sentence) => (
         <p key={sentence} className="notice calm">
-          {sentence}
+          {localWords(sentence)}
         </p>
       ))}
       {rows.length > 0 && (
@@ -103,7 +104,7 @@ function ImpactRow({ row, lines, state }: { row: Row; lines: Line[]; state: Poli
         <div className={row.opens ? "tag mark-verm" : "tag"}>{row.opens ? "more access" : ""}</div>
       </th>
       <td className="wrap">
-        {row.sentence}
+        {localWords(row.sentence)}
         <div className="soft">
           {!named && `${row.names.join(", ")}${row.people > row.names.length ? ", …" : ""} · `}
           {row.lines > 1 && (
@@ -153,7 +154,7 @@ function ImpactParts({ lines, state }: { lines: Line[]; state: PolicyState }) {
             </td>
             <td className="wrap">
               {line.who}
-              {line.when}{" "}
+              {line.when && localWords(line.when)}{" "}
               <span className="soft">
                 · <ExampleLink line={line} state={state} />
               </span>

@@ -8,6 +8,7 @@ import { counted } from "../../shared/counted";
 import { localMoment } from "../../shared/localMoment";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { useAccount } from "../../shell/account";
+import { localWords } from "../../shared/localWords";
 
 /** What has to be known before it is published: findings no one has read, or that not all is proved. */
 type Asked = {
@@ -79,7 +80,7 @@ export function Publish({ changeSet }: { changeSet: ChangeSet }) {
           <ul>
             {asked.findings.map((finding) => (
               <li key={finding.id}>
-                <b>{finding.title}</b>, {finding.type_name.toLowerCase()}: {finding.words}
+                <b>{finding.title}</b>, {finding.type_name.toLowerCase()}: {localWords(finding.words)}
               </li>
             ))}
           </ul>

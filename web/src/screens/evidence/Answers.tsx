@@ -3,6 +3,7 @@ import { Glyph } from "../../ink/Glyph";
 import { LEVEL_NAMES } from "../../ink/levels";
 import { counted } from "../../shared/counted";
 import { MadeUp } from "../../shared/MadeUp";
+import { localWords } from "../../shared/localWords";
 
 type Answer = Evidence["answers"][number];
 
@@ -69,10 +70,11 @@ function Ways({ answer }: { answer: Answer }) {
             <b>{LEVEL_NAMES[way.level]}</b>
           </span>
           <div>
-            {way.when && <div>when {way.when}</div>}
+            {way.when && <div>when {localWords(way.when)}</div>}
             {way.example.length > 0 && (
               <div className="soft">
-                for example when {way.example.map((line) => `${line.name} is ${line.words}`).join(", ")}
+                for example when{" "}
+                {way.example.map((line) => `${line.name} is ${localWords(line.words)}`).join(", ")}
               </div>
             )}
             {way.by.map((by) => (

@@ -1,6 +1,7 @@
 import type { FindingLine, Findings } from "../../api/types";
 import { FACETS } from "./facets";
 import { RuleLink } from "./RuleLink";
+import { localWords } from "../../shared/localWords";
 
 /** Each rule with those it disagrees with, the most entangled first. */
 export function DisagreementList({
@@ -46,7 +47,7 @@ export function DisagreementList({
                     type="button"
                     key={line.id}
                     aria-label={`${other} ${FACETS[line.facet ?? ""]?.mark ?? ""}, disagreeing with ${rule.number} on ${line.fields.join(", ")}`}
-                    title={line.words}
+                    title={localWords(line.words)}
                     onClick={() => onChoose(line.id)}
                   >
                     <span className="mono">{other}</span> {FACETS[line.facet ?? ""]?.mark}

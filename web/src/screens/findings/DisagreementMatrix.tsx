@@ -1,6 +1,7 @@
 import type { FindingLine, Findings } from "../../api/types";
 import { FACETS } from "./facets";
 import { RuleLink } from "./RuleLink";
+import { localWords } from "../../shared/localWords";
 
 /** Each rule against each: a mark where the two disagree. */
 export function DisagreementMatrix({
@@ -41,7 +42,7 @@ export function DisagreementMatrix({
                         type="button"
                         key={line.id}
                         aria-label={`${row.number} against ${column.number} on ${line.fields.join(", ")}`}
-                        title={line.words}
+                        title={localWords(line.words)}
                         onClick={() => onChoose(line.id)}
                       >
                         {FACETS[line.facet ?? ""]?.mark ?? "×"}

@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState, type KeyboardEvent } from "react";
 import type { FindingGroup, FindingLine } from "../../api/types";
+import { localWords } from "../../shared/localWords";
 
 /** Lines of one group shown before the reader asks for more. */
 const STEP = 150;
@@ -93,7 +94,7 @@ function Line({ line, on, onChoose }: { line: FindingLine; on: boolean; onChoose
     >
       <span className="kind">{line.title}</span>
       <span className="body">
-        {line.words}
+        {localWords(line.words)}
         {line.accepted_by && <span className="tag mark-verd"> accepted by {line.accepted_by}</span>}
         {line.was_accepted && <span className="tag mark-verm"> accepted before its rules changed</span>}
       </span>

@@ -17,6 +17,7 @@ import { exampleSearch } from "../../question/exampleSearch";
 import { RuleLink } from "./RuleLink";
 import { useFinding } from "./useFindings";
 import { useBroughtToSight } from "../../shared/useBroughtToSight";
+import { localWords } from "../../shared/localWords";
 
 type Props = { id: string; state: PolicyState; current: boolean; onClose: () => void };
 
@@ -62,7 +63,7 @@ function Told({ finding, state, current, onClose }: Omit<Props, "id"> & { findin
           Close
         </button>
       </div>
-      <p className="lead">{finding.words}</p>
+      <p className="lead">{localWords(finding.words)}</p>
       <p className="soft">{finding.meaning}</p>
       {finding.rules.length > 0 && (
         <div className={`faces ${finding.rules.length === 2 ? "two" : ""}`}>
@@ -85,19 +86,22 @@ function Told({ finding, state, current, onClose }: Omit<Props, "id"> & { findin
           <dt>Modes</dt>
           <dd>{finding.overlap.modes}</dd>
           <dt>When</dt>
-          <dd>{finding.overlap.when}</dd>
+          <dd>{localWords(finding.overlap.when)}</dd>
         </dl>
       )}
       {finding.winner && (
         <p className="winner">
-          <b>{finding.winner}</b> <Link to={{ pathname: "/precedence", search }}>Precedence</Link>
+          <b>{localWords(finding.winner)}</b> <Link to={{ pathname: "/precedence", search }}>Precedence</Link>
         </p>
       )}
       {finding.example && (
         <section aria-label="Example">
           <h3>Example</h3>
           {finding.example.lines.length > 0 && (
-            <p>As when {finding.example.lines.map((line) => `${line.name} is ${line.words}`).join(", ")}.</p>
+            <p>
+              As when{" "}
+              {finding.example.lines.map((line) => `${line.name} is ${localWords(line.words)}`).join(", ")}.
+            </p>
           )}
           {levels.map(([field, level]) => (
             <p key={field} className="row-flex" style={{ gap: 6 }}>
@@ -184,12 +188,12 @@ function Mend({ finding, current }: { finding: Finding; current: boolean }) {
               aria-expanded={looked === index}
               onClick={() => look(index)}
             >
-              {words}
+              {localWords(words)}
             </button>
             {looked === index && (
               <div className="what">
                 {sentences.map((sentence) => (
-                  <div key={sentence}>{sentence}</div>
+                  <div key={sentence}>{localWords(sentence)}</div>
                 ))}
                 {sentences.length === 0 && <div className="soft">Proved: no one’s access changes.</div>}
                 <Button size="small" type="primary" disabled={!current} onClick={() => take(index)}>

@@ -14,6 +14,7 @@ import { ProblemNotice } from "../../shared/ProblemNotice";
 import { actionOf } from "../../shared/subjects";
 import { ExpectThis } from "../changes/expectations/ExpectThis";
 import { Since } from "./Since";
+import { localWords } from "../../shared/localWords";
 
 type Asked = { question: Question; field: string; state: PolicyState };
 type Props = { field: string; asked: Question; state: PolicyState; title: string };
@@ -103,7 +104,7 @@ function Hindrances({ body }: { body: Asked }) {
           <span className="row-flex" style={{ gap: 6 }}>
             <Glyph cell={each.level} small named={false} />
             <b>{LEVEL_NAMES[each.level]}</b>
-            <span>{each.when ? `when ${each.when}` : "for any record"}</span>
+            <span>{each.when ? `when ${localWords(each.when)}` : "for any record"}</span>
           </span>
           {each.by.map((by) => (
             <span key={by.words}>
@@ -138,10 +139,11 @@ function Ways({ body }: { body: Asked }) {
       {ways.data.ways.map((way) => (
         <li key={way.level}>
           <b>{LEVEL_NAMES[way.level]}</b>
-          <span>{way.when ? `when ${way.when}` : "for any record"}</span>
+          <span>{way.when ? `when ${localWords(way.when)}` : "for any record"}</span>
           {way.example.length > 0 && (
             <span className="soft">
-              for example when {way.example.map((line) => `${line.name} is ${line.words}`).join(", ")}
+              for example when{" "}
+              {way.example.map((line) => `${line.name} is ${localWords(line.words)}`).join(", ")}
             </span>
           )}
         </li>

@@ -3,6 +3,7 @@ import { Link } from "react-router";
 import type { Entry, Stage, ValueAccount } from "../../api/types";
 import { Glyph } from "../../ink/Glyph";
 import { withPart } from "../../question/withPart";
+import { localWords } from "../../shared/localWords";
 
 const NAMES: Record<Stage["stage"], string> = {
   baseline: "Baseline",
@@ -101,7 +102,7 @@ function ValueLines({ value, search }: { value: ValueAccount; search: string }) 
                 </>
               )}
               <div>
-                {entry.words}
+                {localWords(entry.words)}
                 {VERDICTS[entry.verdict] && <span className="soft">, {VERDICTS[entry.verdict]}</span>}
               </div>
               {entry.because && <div className="because">{entry.because}</div>}
@@ -117,7 +118,7 @@ function EntryWords({ entry, search }: { entry: Entry; search: string }) {
   if (!entry.rule)
     return (
       <>
-        {entry.words}
+        {localWords(entry.words)}
         {entry.gives && <div>{gives(entry)}</div>}
         {entry.because && <div className="because">{entry.because}</div>}
       </>
@@ -130,7 +131,7 @@ function EntryWords({ entry, search }: { entry: Entry; search: string }) {
       <Link
         to={{ pathname: "/rules", search: withPart(search, "rule", entry.rule) }}
         className={overruled ? "overruled" : ""}
-        title={entry.sentence}
+        title={entry.sentence && localWords(entry.sentence)}
       >
         {entry.title}
       </Link>
@@ -140,8 +141,8 @@ function EntryWords({ entry, search }: { entry: Entry; search: string }) {
       )}
       {entry.condition && entry.applies === "applies" && (
         <div className="because">
-          when {entry.condition.words}
-          {entry.condition.saw ? `: ${entry.condition.saw}` : ""}
+          when {localWords(entry.condition.words)}
+          {entry.condition.saw ? `: ${localWords(entry.condition.saw)}` : ""}
         </div>
       )}
       {verdicts.map(([facet, verdict]) => (

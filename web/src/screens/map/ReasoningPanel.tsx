@@ -15,6 +15,7 @@ import { useBroughtToSight } from "../../shared/useBroughtToSight";
 import { Ask } from "./Ask";
 import { Ledger } from "./Ledger";
 import { MakeRule } from "./MakeRule";
+import { localWords } from "../../shared/localWords";
 
 type Props = { field: string; audience: string; entered?: Entered; onClose: () => void };
 
@@ -85,8 +86,10 @@ export function ReasoningPanel({ field, audience, entered, onClose }: Props) {
                     <b>{LEVEL_NAMES[each.level]}</b>{" "}
                     {each.example.length > 0 && (
                       <>
-                        {each.when ? `when ${each.when}; ` : ""}for example when{" "}
-                        {each.example.map((value) => `${value.name} is ${value.words}`).join(", ")}
+                        {each.when ? `when ${localWords(each.when)}; ` : ""}for example when{" "}
+                        {each.example
+                          .map((value) => `${value.name} is ${localWords(value.words)}`)
+                          .join(", ")}
                       </>
                     )}
                   </span>

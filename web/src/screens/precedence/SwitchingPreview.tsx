@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { PrecedencePreview, RecordType } from "../../api/types";
 import { ChangedCells } from "../../ink/ChangedCells";
+import { localWords } from "../../shared/localWords";
 
 /** Lines of one list shown before the reader asks for all. */
 const SHOWN = 8;
@@ -29,7 +30,7 @@ function Told({ title, lines }: { title: string; lines: string[] }) {
       </h3>
       <ul className="consequences">
         {(every ? lines : lines.slice(0, SHOWN)).map((line) => (
-          <li key={line}>{line}</li>
+          <li key={line}>{localWords(line)}</li>
         ))}
       </ul>
       {!every && lines.length > SHOWN && (

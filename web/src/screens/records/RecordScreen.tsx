@@ -16,6 +16,7 @@ import { WholeBar } from "./whole/WholeBar";
 import { useTyped } from "./useTyped";
 import { useRecordTypes } from "./useRecordTypes";
 import { useStillHere } from "../../shared/useStillHere";
+import { localWords } from "../../shared/localWords";
 
 /** One record under enforcement: looked at, edited, or made anew. */
 export default function RecordScreen() {
@@ -196,7 +197,7 @@ function Sheet({ type, number, mode, onMode }: Props) {
             <b>The record was not saved</b>
             <ul>
               {refusals.map((refusal) => (
-                <li key={`${refusal.field} ${refusal.kind}`}>{refusal.words}</li>
+                <li key={`${refusal.field} ${refusal.kind}`}>{localWords(refusal.words)}</li>
               ))}
             </ul>
           </div>

@@ -10,6 +10,7 @@ import { ProblemNotice } from "../../shared/ProblemNotice";
 import { ReadAs, type CsvWritten } from "../../shared/ReadAs";
 import { ScrollBox } from "../../shared/ScrollBox";
 import { useStillHere } from "../../shared/useStillHere";
+import { localWords } from "../../shared/localWords";
 
 const SIZE_LIMIT = 6 * 1024 * 1024;
 const SHOWN = 200;
@@ -143,14 +144,14 @@ export function RecordsIn({ type, plural, onClose }: { type: string; plural: str
                       <td className="wrap">
                         {row.refusals.map((words) => (
                           <div key={words} className="mark-verm">
-                            {words}
+                            {localWords(words)}
                           </div>
                         ))}
                         {row.refusals.length === 0 &&
                           (row.verb === "same" ? "no change" : row.fields.join(", "))}
                         {(row.put_aside ?? []).map((words) => (
                           <div key={words} className="soft">
-                            {words}
+                            {localWords(words)}
                           </div>
                         ))}
                       </td>

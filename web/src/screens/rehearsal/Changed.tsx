@@ -2,6 +2,7 @@ import type { Difference } from "../../api/types";
 import { Glyph } from "../../ink/Glyph";
 import { LEVEL_NAMES } from "../../ink/levels";
 import { RuleLink } from "../findings/RuleLink";
+import { localWords } from "../../shared/localWords";
 
 /** Lines that tell field by field what differs: from, to, and because of which rule. */
 export function Changed({
@@ -61,7 +62,10 @@ function Met({ met, silent = false }: { met: Difference["before"]; silent?: bool
       <span>
         {LEVEL_NAMES[met.level]}
         {met.words && !silent && (
-          <span className="soft"> {met.words.length > 40 ? `${met.words.slice(0, 40)}…` : met.words}</span>
+          <span className="soft">
+            {" "}
+            {localWords(met.words.length > 40 ? `${met.words.slice(0, 40)}…` : met.words)}
+          </span>
         )}
       </span>
     </span>

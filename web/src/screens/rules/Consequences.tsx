@@ -2,6 +2,7 @@ import { api } from "../../api/client";
 import type { Rule } from "../../api/types";
 import { StoredRecords } from "../changes/StoredRecords";
 import { RuleLink } from "../findings/RuleLink";
+import { localWords } from "../../shared/localWords";
 
 /** rule: as it was a moment ago; current: is that how it is now? sound: can it be kept? */
 type Props = { rule: Rule | undefined; current: boolean; sound: boolean };
@@ -26,13 +27,17 @@ export function Consequences({ rule, current, sound }: Props) {
         <>
           <ul className="consequences">
             {ready.sentences.map((sentence) => (
-              <li key={sentence}>{sentence}</li>
+              <li key={sentence}>{localWords(sentence)}</li>
             ))}
             {ready.sentences.length === 0 && <li>Proved: no one’s access changes.</li>}
             {ready.why.map((parts, place) => (
               <li key={place}>
                 {parts.map((part, index) =>
-                  part.rule ? <RuleLink key={index} rule={part.rule} type={rule.record_type} /> : part.text,
+                  part.rule ? (
+                    <RuleLink key={index} rule={part.rule} type={rule.record_type} />
+                  ) : (
+                    localWords(part.text)
+                  ),
                 )}
               </li>
             ))}

@@ -7,6 +7,7 @@ import { domainOf } from "./conditions/operands";
 import { LinesEditor } from "./LinesEditor";
 import { ReachEditor } from "./ReachEditor";
 import { RulePart } from "./RulePart";
+import { localWords } from "../../shared/localWords";
 
 const TIMINGS = [
   { value: "live", label: "on every change" },
@@ -57,7 +58,7 @@ export function RuleParts(props: Props) {
         {proposal && <div className="hint">If you leave this empty, the title above is used.</div>}
         {remarks.map((remark) => (
           <div className="hint" key={remark}>
-            {remark}
+            {localWords(remark)}
           </div>
         ))}
       </RulePart>
@@ -68,7 +69,7 @@ export function RuleParts(props: Props) {
         <ReachEditor rule={rule} type={type} vocabulary={vocabulary} onChange={onChange} />
         {elsewhere.map((remark) => (
           <div className="hint" key={remark}>
-            {remark}{" "}
+            {localWords(remark)}{" "}
             <button
               type="button"
               className="plain"

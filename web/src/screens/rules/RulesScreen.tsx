@@ -19,6 +19,7 @@ import { SeveralRules } from "./SeveralRules";
 import { SentenceWords } from "./SentenceWords";
 import { useNarrowed } from "./useNarrowed";
 import { useRankOrder } from "./useRankOrder";
+import { localWords } from "../../shared/localWords";
 
 /** Rules in order of rank, each as one sentence; the one chosen is edited beside them. */
 export default function RulesScreen() {
@@ -56,7 +57,8 @@ export default function RulesScreen() {
       (view) =>
         (!narrowed || narrowed.ids.has(view.rule.id ?? "")) &&
         (!wanted ||
-          `${view.rule.title} ${view.sentence.map((segment) => segment.text).join("")}`
+          [view.rule.title, wordsOf(view), localWords(wordsOf(view))]
+            .join(" ")
             .toLowerCase()
             .includes(wanted)),
     );
@@ -109,7 +111,7 @@ export default function RulesScreen() {
                       each.number,
                       each.rule.title,
                       each.rule.state ?? "on",
-                      each.sentence.map((segment) => segment.text).join(""),
+                      wordsOf(each),
                       each.rule.reason,
                       each.rule.review_by,
                     ])
@@ -278,3 +280,7 @@ function Row({ view, on, unsaved, onChoose, order }: RowProps) {
     </button>
   );
 }
+
+/** A rule's sentence as plain text. */
+const wordsOf = ({ sentence }: { sentence: { text: string }[] }) =>
+  sentence.map((segment) => segment.text).join("");

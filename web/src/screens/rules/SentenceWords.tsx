@@ -1,4 +1,5 @@
 import type { Segment } from "../../api/types";
+import { localWords } from "../../shared/localWords";
 
 /** A rule's sentence; parts that come from the rule stand in cobalt. onPart makes them buttons. */
 export function SentenceWords({
@@ -13,8 +14,8 @@ export function SentenceWords({
       {segments.map((segment, index) => {
         const key = `${index} ${segment.text}`;
         const part = segment.part;
-        if (!part) return <span key={key}>{segment.text}</span>;
-        if (!onPart) return <b key={key}>{segment.text}</b>;
+        if (!part) return <span key={key}>{localWords(segment.text)}</span>;
+        if (!onPart) return <b key={key}>{localWords(segment.text)}</b>;
         // No button element: browsers do not break one over lines, and a condition can be long.
         return (
           <span
@@ -25,7 +26,7 @@ export function SentenceWords({
             onClick={() => onPart(part)}
             onKeyDown={(event) => event.key === "Enter" && onPart(part)}
           >
-            {segment.text}
+            {localWords(segment.text)}
           </span>
         );
       })}

@@ -1,6 +1,7 @@
 import { Select } from "antd";
 import type { RecordType, RuleLine, Vocabulary } from "../../api/types";
 import { optionHolds } from "../../shared/optionHolds";
+import { localWords } from "../../shared/localWords";
 
 type Targets = Pick<RuleLine, "fields" | "sections" | "actions" | "record">;
 
@@ -27,7 +28,7 @@ export function TargetsEditor({
   const hints = new Map(
     type.fields.map((field) => [
       `field:${field.id}`,
-      `${titles.get(field.kind) ?? field.kind}, ${field.label}${field.about.sample ? `, like ${field.about.sample}` : ""}`,
+      `${titles.get(field.kind) ?? field.kind}, ${field.label}${field.about.sample ? `, like ${localWords(field.about.sample)}` : ""}`,
     ]),
   );
   const value = [

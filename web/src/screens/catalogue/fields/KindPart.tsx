@@ -4,6 +4,7 @@ import { kindHolds } from "./fieldList";
 import { FormulaInput } from "./FormulaInput";
 import { asKind } from "./kinds";
 import { OptionsEditor } from "./OptionsEditor";
+import { localWords } from "../../../shared/localWords";
 
 type Props = {
   field: Field;
@@ -32,7 +33,7 @@ export function KindPart({ field, type, catalogue, set, replace }: Props) {
         options={kinds.map((kind) => ({ value: kind.name, label: kind.title, example: kind.example }))}
         optionRender={(option) => (
           <>
-            {option.label} <span className="soft">{option.data.example}</span>
+            {option.label} <span className="soft">{localWords(option.data.example)}</span>
           </>
         )}
         onChange={(name: string) => {

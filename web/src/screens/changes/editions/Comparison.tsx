@@ -4,6 +4,7 @@ import { counted } from "../../../shared/counted";
 import { Loading } from "../../../shared/Loading";
 import { ProblemNotice } from "../../../shared/ProblemNotice";
 import { ImpactLines } from "../ImpactTable";
+import { localWords } from "../../../shared/localWords";
 
 /** What lies between two editions, exactly: the edits, and what they come to for whom. */
 export function Comparison({ from, to, onClose }: { from: string; to: string; onClose: () => void }) {
@@ -29,7 +30,7 @@ export function Comparison({ from, to, onClose }: { from: string; to: string; on
               <li key={`${edit.kind} ${edit.title}`}>
                 <b>{edit.title}</b> <span className="tag">{edit.verb}</span>
                 {edit.lines.map((line) => (
-                  <div key={line}>{line}</div>
+                  <div key={line}>{localWords(line)}</div>
                 ))}
               </li>
             ))}

@@ -2,6 +2,7 @@ import { Link } from "react-router";
 import { useCatalogue, type PolicyState } from "../../../api/queries";
 import type { Verdict } from "../../../api/types";
 import { exampleSearch } from "../../../question/exampleSearch";
+import { localWords } from "../../../shared/localWords";
 
 const STANDING = {
   holds: ["holds", "mark-verd"],
@@ -21,7 +22,7 @@ export function VerdictLine({ verdict, state }: { verdict: Verdict; state: Polic
       <span className={verdict.status === "holds" ? "soft" : undefined}>{verdict.words.join("; ")}</span>
       {verdict.lines && verdict.lines.length > 0 && (
         <span className="soft">
-          , as when {verdict.lines.map((line) => `${line.name} is ${line.words}`).join(", ")}
+          , as when {verdict.lines.map((line) => `${line.name} is ${localWords(line.words)}`).join(", ")}
         </span>
       )}
       {example?.user && verdict.status === "fails" && (
