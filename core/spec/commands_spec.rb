@@ -248,6 +248,14 @@ RSpec.describe CobaltLedger::Commands::CommandLine do
       expect(sarif["results"][0]).to include("level" => "error", "ruleId" => "expectation")
       expect(sarif["results"][0].dig("locations", 0, "logicalLocations", 0,
                                      "fullyQualifiedName")).to eq("/expectations/0")
+      # The file is one line; the region is the expectation's part of it.
+      region = sarif["results"][0].dig("locations", 0, "physicalLocation", "region")
+      expect(region.values_at("startLine", "endLine")).to eq([1, 1])
+      part = File.read(path)[(region["startColumn"] - 1)...(region["endColumn"] - 1)]
+      expect(JSON.parse(part)).to include("id" => "c", "title" => "C")
+      cases = check(path, "--format", "junit")[1]
+      expect(cases.scan(/<testcase .*? time="\d+\.\d{3}"/).size).to eq(2)
+      expect(%w[text junit].map { |format| check(path, "--format", format)[1].scan(/\bfalse\b/) }).to eq([[], []])
     end
 
     it "splits a policy into files and joins them again; every command takes the folder" do

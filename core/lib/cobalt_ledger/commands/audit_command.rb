@@ -35,7 +35,7 @@ module CobaltLedger
         Formats::FindingsWriter::Report.new(
           findings: found.select { |finding| Audit::Detector::SEVERITIES.index(finding.severity) >= least },
           undecided: run.undecided.reject { |_, fields| fields.empty? },
-          places: rules.each_with_index.to_h { |rule, index| [rule["id"], index] }, path: path
+          places: rules.each_with_index.to_h { |rule, index| [rule["id"], index] }, path: path, text: text_of(path)
         )
       end
     end

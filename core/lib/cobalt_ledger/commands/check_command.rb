@@ -26,12 +26,17 @@ module CobaltLedger
       private
 
       def report(policy, path)
-        began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
         checker = Expectations::Checker.new(Decisions::Engine.new(policy, directory), at: Time.now)
-        verdicts = expected(path).map { |document| checker.check(document) }
+        taken = expected(path).map { |document| timed { checker.check(document) } }
         Formats::ChecksWriter::Report.new(
-          verdicts: verdicts, path: path, seconds: Process.clock_gettime(Process::CLOCK_MONOTONIC) - began
+          verdicts: taken.map(&:first), seconds: taken.map(&:last), path: path, text: text_of(path)
         )
+      end
+
+      # [what the block gives, seconds].
+      def timed
+        began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+        [yield, Process.clock_gettime(Process::CLOCK_MONOTONIC) - began]
       end
 
       def expected(path)

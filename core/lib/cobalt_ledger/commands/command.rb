@@ -48,6 +48,9 @@ module CobaltLedger
         [policy, document]
       end
 
+      # The text of a file, nil of a folder.
+      def text_of(path) = File.directory?(path) ? nil : File.read(path, encoding: Encoding::UTF_8)
+
       def record_type(policy)
         policy.record_type(needed("record-type")) or
           raise BadInput.at("--record-type", "the policy has no such record type")

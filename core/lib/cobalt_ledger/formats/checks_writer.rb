@@ -7,8 +7,9 @@ module CobaltLedger
       extend Registry
       include ReportWriter
 
-      # verdicts: Array of Expectations::Verdict; path: of the file they stand in; seconds: Float, what it took.
-      Report = Struct.new(:verdicts, :path, :seconds, keyword_init: true)
+      # verdicts: Array of Expectations::Verdict; path: of the file they stand in; text: of that file, nil where it is a
+      # folder; seconds: Array of Float, what each of them took.
+      Report = Struct.new(:verdicts, :path, :text, :seconds, keyword_init: true)
 
       # Module whose folder holds the writers.
       def self.registry_namespace = CobaltLedger::Formats::Checks
@@ -20,9 +21,10 @@ module CobaltLedger
 
       # What an example assumes, in words, or nil.
       def assumed(verdict)
-        verdict.lines&.any? && "for example when #{verdict.lines.map do |each|
-          "#{each['name']} is #{each['words']}"
-        end.join(', ')}"
+        lines = verdict.lines || []
+        return nil if lines.empty?
+
+        "for example when #{lines.map { |each| "#{each['name']} is #{each['words']}" }.join(', ')}"
       end
     end
   end

@@ -23,11 +23,14 @@ module CobaltLedger
         )
       end
 
-      # Where a result stands in the one file. pointer: JSON Pointer.
+      # Where a result stands in the one file, with its lines where the text of it is at hand. pointer: JSON Pointer.
       def location(pointer)
-        { "physicalLocation" => { "artifactLocation" => { "uri" => uri, "index" => 0 } },
+        region = places_in_text&.[](pointer)&.to_h
+        { "physicalLocation" => { "artifactLocation" => { "uri" => uri, "index" => 0 }, "region" => region }.compact,
           "logicalLocations" => [{ "fullyQualifiedName" => pointer, "kind" => "object" }] }
       end
+
+      def places_in_text = report.text && (@places_in_text ||= JsonPlaces.new(report.text))
 
       # The path as a URI reference (RFC 3986).
       def uri = @uri ||= report.path.split("/", -1).map { |part| ERB::Util.url_encode(part) }.join("/")

@@ -77,7 +77,7 @@ module CobaltLedger
         others.all? { |text| text.empty? || text == name } || name.empty?
       end
 
-      # [Hash of line to what its heading means, those that mean nothing]. The block gives the place of a line's heading.
+      # [Hash of line to what its heading means, those that mean nothing]. The block gives the place of its heading.
       def known(lines, names, &place)
         kind = names.usual_kind(lines.map { |line| grid.at(*place.call(line)) })
         lines.each_with_object([{}, []]) do |line, (found, unknown)|

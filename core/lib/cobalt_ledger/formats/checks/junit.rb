@@ -13,7 +13,7 @@ module CobaltLedger
         def write
           suites = verdicts.group_by { |verdict| verdict.expectation["group"] || "expectations" }
           lines = ['<?xml version="1.0" encoding="UTF-8"?>',
-                   tag("testsuites", counts(verdicts).merge("time" => format("%.3f", report.seconds)))]
+                   tag("testsuites", counts(verdicts).merge(time(verdicts)))]
           suites.each { |name, own| lines.concat(suite(name, own)) }
           "#{(lines << '</testsuites>').join("\n")}\n"
         end
@@ -21,11 +21,14 @@ module CobaltLedger
         private
 
         def suite(name, own)
-          [tag("testsuite", { "name" => name }.merge(counts(own))), *own.flat_map { |each| one(each) }, "</testsuite>"]
+          [tag("testsuite", { "name" => name }.merge(counts(own), time(own))), *own.flat_map do |each|
+            one(each)
+          end, "</testsuite>"]
         end
 
         def one(verdict)
           about = { "classname" => verdict.expectation["id"], "name" => verdict.expectation["title"] }
+            .merge(time([verdict]))
           return [tag("testcase", about, empty: true)] if verdict.holds?
 
           kind = verdict.status == "fails" ? "failure" : "error"
@@ -39,6 +42,14 @@ module CobaltLedger
         def counts(own)
           { "tests" => own.size, "failures" => own.count { |each| each.status == "fails" },
             "errors" => own.count { |each| %w[undecided unaskable].include?(each.status) } }
+        end
+
+        # What some of them took, in seconds.
+        def time(own)
+          @times ||= verdicts.zip(report.seconds).each_with_object({}.compare_by_identity) do |(verdict, took), found|
+            found[verdict] = took
+          end
+          { "time" => format("%.3f", own.sum { |verdict| @times.fetch(verdict) }) }
         end
 
         def tag(name, attributes, empty: false)
