@@ -49,6 +49,9 @@ module Server
 
       private
 
+      # AuthZEN, section 10.1.2, knows no other status for a question that is none.
+      def unfit = 400
+
       # All that an answer depends on is in the key; a refusal is raised, and not remembered.
       def known
         return yield unless request.query_string.empty? && body_text.bytesize <= WORTH
@@ -75,7 +78,7 @@ module Server
 
       Asked.new(env).answered(&answer)
     rescue CobaltLedger::BadInput => e
-      raise Problem.from_bad_input(e)
+      raise Problem.from_bad_input(e, 400)
     end
   end
 end

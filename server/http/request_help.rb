@@ -77,6 +77,9 @@ module Server
     # Exact numbers leave as JSON numbers.
     def plain(document) = CobaltLedger::CanonicalJson.plain(document)
 
+    # The status of what can be read, and is not what was asked for (RFC 9110, section 15.5.21).
+    def unfit = 422
+
     # Finds the operation in the contract.
     def find_operation
       contract = Contract.instance
@@ -144,7 +147,7 @@ module Server
       @sent = CobaltLedger::Formats::StrictJson.read(body_text)
       contract.check_body!(@operation, @sent)
     rescue CobaltLedger::BadInput => e
-      raise Problem.from_bad_input(e, @sent.nil? ? 400 : 422)
+      raise Problem.from_bad_input(e, @sent.nil? ? 400 : unfit)
     end
 
     # What was sent, read once. Raises Problem where it is not said to be JSON or is too much.

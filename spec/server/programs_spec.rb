@@ -38,6 +38,9 @@ RSpec.describe "Programs" do
     expect(ask(secret, "/access/v1/evaluation", evaluation("loan-desk-link", "open", { id: "LN-0042" }))).to eq(401)
     expect(last_response.headers["www-authenticate"]).to eq('Bearer error="invalid_token"')
     expect(ask("", "/access/v1/evaluation", {})).to eq(401)
+    [{}, { subject: {} }, evaluation("loan-desk-link", "open", { id: "LN-0042" }).merge(subject: 7)].each do |asked|
+      expect([asked, ask(make_token, "/access/v1/evaluation", asked)]).to eq([asked, 400])
+    end
   end
 
   it "are answered anew when anything has been written, by whichever process, however often they ask within a second" do
@@ -142,7 +145,7 @@ RSpec.describe "Programs" do
     expect(first + answer["results"].map { |each| each["id"] }).to eq(enquiries.map(&:number).sort)
     ask(secret, "/access/v1/search/action", evaluation("asha.brandt", "x", { id: "LN-0007" }).except(:action))
     expect(answer["results"].map { |each| each["name"] }).to contain_exactly("open", "save", "delete", "lock", "export")
-    expect(ask(secret, "/access/v1/search/subject", evaluation("x", "open", {}, page: { token: "%%" }))).to eq(422)
+    expect(ask(secret, "/access/v1/search/subject", evaluation("x", "open", {}, page: { token: "%%" }))).to eq(400)
   end
 
   it "read and write records as the interface, and are refused what the form refuses, in the same words" do
