@@ -43,6 +43,25 @@ RSpec.describe "Imports" do
     expect(@preview["changes"][0]["lines"].first).to eq("New fields: Language")
   end
 
+  it "makes rules of what a schema asks of values, in the places they had when it comes again" do
+    schema = { "title" => "Crate", "properties" => {
+      "weight" => { "type" => "number", "minimum" => 0.5, "multipleOf" => 0.5 },
+      "kind" => { "enum" => %w[open lined], "default" => "open" }, "lining" => { "type" => "string" }
+    }, "if" => { "properties" => { "kind" => { "const" => "lined" } }, "required" => ["kind"] },
+               "then" => { "required" => ["lining"] } }
+    2.times { expect(import("fields-json-schema", JSON.generate(schema), apply: true)).to eq(200) }
+    rules = Server::PolicyStore.instance.pending.document["rules"].select { |rule| rule["record_type"] == "crate" }
+    expect(rules.map { |rule| rule.values_at("title", "rank") }).to contain_exactly(
+      ["Weight within its limits", 1], ["Kind begins with a value", 2], ["Lining where other values ask for it", 3]
+    )
+    expect(import("fields-json-schema", JSON.generate(schema), apply: false)).to eq(200)
+    expect(@preview["counts"].values.sum).to eq(0)
+    expect(@preview["left_out"].map { |each| each["pointer"] }).to eq(["/properties/weight/multipleOf"])
+    schema["properties"]["weight"]["minimum"] = 1
+    expect(import("fields-json-schema", JSON.generate(schema), apply: false, fields: %w[kind])).to eq(200)
+    expect(@preview["counts"].values.sum).to eq(0)
+  end
+
   it "brings people in from LDIF, merged by default" do
     Server::DirectoryVersion.keep(directory.merge("users" => directory["users"].reject do |user|
       %w[zdenek.trelawney juno.castlemaine].include?(user["id"])

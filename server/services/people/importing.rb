@@ -118,7 +118,7 @@ module Server
 
     def policy_outcome
       before = PolicyStore.instance.pending.document
-      file = @kind == "policy" ? CobaltLedger::Formats::PolicyJson.read(@content)[1] : { "record_types" => [type(before)] }
+      file = @kind == "policy" ? CobaltLedger::Formats::PolicyJson.read(@content)[1] : with_rules(type(before), before)
       part = PartOfImport.new(before, @options)
       @offers = part.offers(file)
       after = part.part? || @kind != "policy" ? part.merged(file) : whole(before, file)
@@ -156,13 +156,36 @@ module Server
       old ? kept_heading(old, type).merge(type) : type
     end
 
+    # A record type with the rules that its schema asks for, those of fields that come in, in the places they have.
+    def with_rules(type, before)
+      chosen = @options["fields"] || type["fields"].map { |field| field["id"] }
+      rules = (@rules || []).select { |rule| (named(rule) - chosen).empty? }
+      placed = rules.each_with_object([]) do |rule, found|
+        old = before["rules"].find { |each| each["id"] == rule["id"] }
+        found << RulePlace.of(rule.merge(old.to_h.slice("rank")), before.merge("rules" => before["rules"] + found))
+      end
+      { "record_types" => [type], "rules" => placed }
+    end
+
+    # Identifiers of the fields that a document of a rule names.
+    def named(rule)
+      case rule
+      when Hash then rule.flat_map { |key, value| %w[field fields].include?(key) ? Array(value) : named(value) }
+      when Array then rule.flat_map { |each| named(each) }
+      else []
+      end
+    end
+
     # How a CSV is said to be written.
     def written = { separator: @options["separator"], encoding: @options["encoding"] }
 
     # What of a schema can't come in is told.
     def schema_type(name)
       schema = CobaltLedger::Formats::RecordTypeJsonSchema.new(@content, name: name, at: @options["definition"])
-      schema.document.tap { @left_out = schema.remarks }
+      schema.document.tap do
+        @left_out = schema.remarks
+        @rules = schema.rules
+      end
     end
 
     def left_out = (@left_out || []).map { |fault| { "pointer" => fault.pointer, "message" => fault.message } }

@@ -16,7 +16,8 @@ module CobaltLedger
       def run
         path = file
         type = in_file(path) { |text| read(path, text) }
-        document = Formats::PolicyJson.empty(type["name"]).merge("record_types" => [type])
+        rules = (@rules || []).each_with_index.map { |rule, index| rule.merge("rank" => index + 1) }
+        document = Formats::PolicyJson.empty(type["name"]).merge("record_types" => [type], "rules" => rules)
         in_file(path) { Formats::PolicyJson.build(document) }
         print_json(document)
       end
@@ -37,7 +38,10 @@ module CobaltLedger
         read = Formats::RecordTypeJsonSchema.new(
           text, name: options["name"], at: options["definition"], only: names("only"), without: names("without")
         )
-        read.document.tap { read.remarks.each { |remark| err.puts(remark) } }
+        read.document.tap do
+          read.remarks.each { |remark| err.puts(remark) }
+          @rules = read.rules
+        end
       end
 
       def names(option) = options[option]&.split(",")&.map(&:strip)

@@ -55,6 +55,15 @@ module CobaltLedger
         @sections = {}
         @fields = {}
         @places = {}
+        @checks = JsonSchema::Checks.new
+      end
+
+      # Rules for what fields can't hold to by themselves, without rank. Raises BadInput.
+      def rules
+        type = document["id"]
+        @checks.rules.map do |rule|
+          rule.merge("id" => Identifier.from("#{type} #{rule['id']}"), "record_type" => type)
+        end
       end
 
       # Returns a record type document. Raises BadInput with all that was left out where there is no field.
@@ -106,7 +115,6 @@ module CobaltLedger
       # places: [identifier, title] of the sections from the outermost; inherited: what the objects around it say of all
       # fields inside them.
       def walk(object, pointer, places, path, inherited)
-        lost(object, pointer, [])
         required = object["required"].is_a?(Array) ? object["required"].to_set : Set.new
         inherited = inherited.merge(object.slice("readOnly", "writeOnly").select { |_, value| value == true })
         object["properties"].each do |name, raw|
@@ -115,6 +123,16 @@ module CobaltLedger
 
           property(name, raw, place, places, path, inherited, required.include?(name))
         end
+        # Inside another object, what is asked of this one is asked only where it is there.
+        lost(object, pointer, places.size > 1 ? [] : @checks.object(object, fields_of(object, pointer)))
+      end
+
+      # The fields that properties of an object have become: Hash of name to document.
+      def fields_of(object, pointer)
+        object["properties"].keys.to_h do |name|
+          [name, @fields[@places.key(JsonSchema.pointer(pointer, "properties", name))]]
+        end
+          .compact
       end
 
       # What is wanted of an object is wanted of all inside it.
@@ -157,7 +175,8 @@ module CobaltLedger
           "baseline" => baseline(property, required), "max_length" => length(kind, property)
         }.compact
         @places[id] = place
-        lost(property, place, CARRIED.fetch(kind, []) + (@fields[id]["max_length"] ? %w[maxLength] : []))
+        lost(property, place, CARRIED.fetch(kind, []) + @checks.field(@fields[id], property) +
+                              (@fields[id]["max_length"] ? %w[maxLength] : []))
       end
 
       # Its identifier and its name; one that is taken is told apart by the object that it is in.

@@ -28,7 +28,7 @@ module CobaltLedger
           raise Out.new(pointer, "allows no value") if definition == false
           raise Out.new(pointer, "must be an object") unless definition.is_a?(Hash)
 
-          found, path = followed(definition, pointer, path)
+          found, path = followed(apart(definition), pointer, path)
           found = all_of(found, pointer, path)
           [shapeless?(found) ? alternatives(found, pointer, path) : found, path]
         end
@@ -70,7 +70,10 @@ module CobaltLedger
             return [{}, path] if found == true
             raise Out.new("#{pointer}/$ref", "there is nothing at #{target}") unless found.is_a?(Hash)
 
-            definition = found.merge(definition.except("$ref", "$dynamicRef"), found.slice("$ref", "$dynamicRef"))
+            both = apart(found).merge(definition.except("$ref", "$dynamicRef")) do |name, theirs, mine|
+              name == "if" ? theirs + mine : mine
+            end
+            definition = both.merge(found.slice("$ref", "$dynamicRef"))
           end
           [definition, path]
         end
@@ -83,12 +86,21 @@ module CobaltLedger
           end
         end
 
+        # With "if" as an Array of what belongs together: a definition that is joined with another keeps its own "then".
+        def apart(definition)
+          return definition if !definition.key?("if") || definition["if"].is_a?(Array)
+
+          definition.except("if", "then", "else").merge("if" => [definition.slice("if", "then", "else")])
+        end
+
         # Both hold: of what can stand only once, the first counts, and what is lost is told.
         def join(one, other, pointer)
           one.merge(other) do |name, mine, theirs|
             case name
             when "properties" then both(mine, theirs)
             when "required" then Array(mine) | Array(theirs)
+            when "if" then mine + theirs
+            when "dependentRequired" then both_lists(mine, theirs)
             else mine.tap { lost("#{pointer}/#{name}") unless mine == theirs || READ_ONLY.include?(name) }
             end
           end
@@ -100,6 +112,12 @@ module CobaltLedger
           return mine unless mine.is_a?(Hash) && theirs.is_a?(Hash)
 
           mine.merge(theirs) { |_, one, other| one == other || other == true ? one : { "allOf" => [one, other] } }
+        end
+
+        def both_lists(mine, theirs)
+          return mine unless [mine, theirs].all? { |each| each.is_a?(Hash) && each.values.all?(Array) }
+
+          mine.merge(theirs) { |_, one, other| one | other }
         end
 
         # Does it say nothing of what it holds, but by alternatives?
