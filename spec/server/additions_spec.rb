@@ -53,7 +53,7 @@ RSpec.describe "Adding things" do
 
   it "has the audit look for what a detector finds, and writes it as a writer says" do
     expect(line["tally"]).to match(/^no_reason 3$/)
-    expect(line["help"]).to include("text, json, sarif, tally").and include("csv, json, text, fields")
+    expect(line["help"]).to include("text, json, sarif, tally").and include("csv, json, text, xlsx, fields")
     expect(line["map"]).to end_with("action/reveal\nshare\nmark\nnote\n")
   end
 

@@ -67,20 +67,22 @@ module CobaltLedger
         end
 
         def condition(test)
-          return nil unless only?(test, "properties", "required", "type") && (test["properties"] || {}).is_a?(Hash)
+          tested, needed = tested_and_needed(test)
+          return nil unless tested
 
-          needed = test["required"] || []
-          return nil unless needed.is_a?(Array) && (needed + (test["properties"] || {}).keys).all? do |name|
-            @fields.key?(name)
-          end
-
-          found = (test["properties"] || {}).map { |name, property| value(name, property, needed.include?(name)) }
-          found += (needed - (test["properties"] || {}).keys).map { |name| Checks.filled(@fields[name]["id"]) }
+          found = tested.map { |name, property| value(name, property, needed.include?(name)) }
+          found += (needed - tested.keys).map { |name| Checks.filled(@fields[name]["id"]) }
           found.any? && found.all? ? Checks.all(found) : nil
         end
 
-        def known?(tested, needed)
-          tested.is_a?(Hash) && needed.is_a?(Array) && (needed + tested.keys - @fields.keys).empty?
+        # What a test says of properties, and which it needs, where they are fields all; else nil.
+        def tested_and_needed(test)
+          return nil unless only?(test, "properties", "required", "type")
+
+          found = [test.fetch("properties", {}), test.fetch("required", [])]
+          return nil unless found[0].is_a?(Hash) && found[1].is_a?(Array)
+
+          (found[0].keys + found[1] - @fields.keys).empty? ? found : nil
         end
 
         # A property that is not required passes where it is not there.
