@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "tempfile"
 require "timeout"
 
 module Testing
@@ -76,13 +77,27 @@ module Testing
 
       def front_end = step("Front end specs", "npm", "--silent", "--prefix", "web", "run", "test")
 
+      # Ruby and the front end side by side: neither uses more than one processor for long.
       def lint
-        [
-          step("Ruby lint", "bundle", "exec", "rubocop", "--format", "quiet", "--parallel"),
-          step("Retired wordings", "bin/words", "--retired"),
-          step("TypeScript types", "npm", "--silent", "--prefix", "web", "run", "check"),
-          step("TypeScript lint", "npm", "--silent", "--prefix", "web", "run", "lint"), front_end
-        ].all?
+        web = ["npm", "--silent", "--prefix", "web", "run"]
+        side_by_side(
+          [["Ruby lint", "bundle", "exec", "rubocop", "--format", "quiet"],
+           ["Retired wordings", "bin/words", "--retired"]],
+          [["TypeScript types", *web, "check"], ["TypeScript lint", *web, "lint"], ["Front end specs", *web, "test"]]
+        )
+      end
+
+      # Lists of steps at once, each list in its order. What a step prints is shown when it has ended.
+      def side_by_side(*lists)
+        lists.map { |list| Thread.new { list.map { |title, *command| held(title, command) }.all? } }.map(&:value).all?
+      end
+
+      def held(title, command)
+        Tempfile.create("cobalt-step") do |file|
+          passed = ended_in_time(title, Process.spawn(*command, chdir: ROOT, pgroup: true, %i[out err] => file.path))
+          puts "", "== #{title}", File.read(file.path)
+          passed
+        end
       end
 
       # Files of specs dealt out to processes.

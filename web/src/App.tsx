@@ -126,11 +126,13 @@ export function App() {
   const account = session.data.account ?? last?.account;
   const door = ended && <SignIn setup={session.data.setup_needed} ended={account?.login} onDone={enter} />;
   if (!account) return door;
+  const reads = account.abilities.includes("read");
   return (
     <AccountContext.Provider value={{ account, leave, renew, ended }}>
       {door}
       <div className={ended ? "behind-the-door" : "inside"} hidden={ended}>
-        <RouterProvider router={account.abilities.includes("read") ? administration : recordUse} />
+        {/* Keyed, because a provider keeps the place in the pages of the router that it began with. */}
+        <RouterProvider key={String(reads)} router={reads ? administration : recordUse} />
       </div>
     </AccountContext.Provider>
   );
