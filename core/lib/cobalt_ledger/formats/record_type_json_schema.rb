@@ -10,6 +10,8 @@ module CobaltLedger
     # is not carried over: both are told.
     # Extension keywords: "x-kind", "x-label", "x-section", "x-formula".
     class RecordTypeJsonSchema
+      include JsonSchema::Wording
+
       # Fields and sections of one record type at most, and how deep objects nest.
       FIELDS = 2_000
       SECTIONS = 100
@@ -193,8 +195,6 @@ module CobaltLedger
         raise JsonSchema::Out.new(place, "two properties both become the field “#{id}”")
       end
 
-      def identifier(name) = Identifier.from(name.gsub(/([a-z0-9])([A-Z])/, '\1 \2'), "_")
-
       def section_of(property, places, place)
         named = text(property["x-section"])
         id, title = named ? [Identifier.from(named), named] : places.last
@@ -238,13 +238,6 @@ module CobaltLedger
         state["entry"] = "locked" if property["readOnly"] == true
         state["visibility"] = "hidden" if property["writeOnly"] == true
         state.empty? ? nil : state
-      end
-
-      def text(value, limit = 200) = value.is_a?(String) && value.match?(/\S/) ? value[0, limit] : nil
-
-      def humanise(name)
-        words = name.gsub(/([a-z0-9])([A-Z])/, '\1 \2').tr("_-", "  ").downcase.strip
-        words.empty? ? "Unnamed" : Words.capitalize(words)[0, 200]
       end
     end
   end
