@@ -78,8 +78,9 @@ function Methods({
     { enabled: other },
   );
   const keeping = api.useMutation("put", "/api/precedence", {
-    onSuccess: () => {
-      setLooked(null);
+    // What was picked meanwhile stays picked.
+    onSuccess: (_, { body }) => {
+      setLooked((now) => ((now || null) === (body.precedence ?? null) ? null : now));
       message.success("Saved to the change set");
     },
   });
