@@ -68,7 +68,7 @@ RSpec.describe "The account of the changes" do
     new_rule({ "effect" => "show" }, audience: { "any" => [{ "role" => "curator" }] },
                                      targets: { "fields" => ["store_location"] }, reach: { "modes" => ["view"] },
                                      window: { "until" => (Date.today + 30).iso8601 })
-    expect(about(account, "Store location")).to match([[/ sees? more of Store location.*, until \d+ \w+ \d{4}/, true]])
+    expect(about(account, "Store location")).to match([[/ sees? more of Store location.*, until \w+ \d+, \d{4}/, true]])
   end
 
   it "tells channels, refusals, values that are set, new fields, and forms with fewer" do
