@@ -28,22 +28,14 @@ module Server
 
         app.get "/api/map.csv" do
           allow!(:read)
-          state = policy_state
-          view = MapView.new(state, params, sight)
           content_type "text/csv", charset: "utf-8", header: "present"
-          attachment "access-map-#{view.question.record_type.id}-#{view.question.mode}.csv"
-          source = "#{Provenance.of(state, params['state'] || 'in_force')}; #{view.asked}"
-          CobaltLedger::Formats::Maps::Csv.write(view.map, source: source)
+          map_file("csv")
         end
 
         app.get "/api/map.xlsx" do
           allow!(:read)
-          state = policy_state
-          view = MapView.new(state, params, sight)
           content_type "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
-          attachment "access-map-#{view.question.record_type.id}-#{view.question.mode}.xlsx"
-          source = "#{Provenance.of(state, params['state'] || 'in_force')}; #{view.asked}"
-          CobaltLedger::Formats::Maps::Workbook.write(view.map, source: source)
+          map_file("xlsx")
         end
 
         app.post "/api/matrix" do
@@ -91,6 +83,15 @@ module Server
 
       # Helpers of these routes.
       module Help
+        # The map as a file, with what it was made from. format: the name of a writer of maps, and the file's ending.
+        def map_file(format)
+          state = policy_state
+          view = MapView.new(state, params, sight)
+          attachment "access-map-#{view.question.record_type.id}-#{view.question.mode}.#{format}"
+          source = "#{Provenance.of(state, params['state'] || 'in_force')}; #{view.asked}"
+          CobaltLedger::Formats::MapWriter[format].write(view.map, source: source)
+        end
+
         def asked_state = PolicyStore.instance.compiled(sent["state"] || "in_force")
         def rehearsal = Rehearsal.new(asked_state, sent["question"], sight, dismissed: sent["dismissed"] || [])
       end

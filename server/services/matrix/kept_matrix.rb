@@ -54,8 +54,7 @@ module Server
     end
 
     def name_of(audience)
-      kind, id = CobaltLedger::Matrices::Difference.audience(audience)
-      kind == :everyone ? "Everyone else" : @state.directory.name_of(kind, id)
+      CobaltLedger::Words.capitalize(CobaltLedger::Matrices::Difference.name_of(audience, @state.directory))
     end
 
     private

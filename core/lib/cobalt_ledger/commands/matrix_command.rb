@@ -24,9 +24,8 @@ module CobaltLedger
           .cells
         apart = cells.reject(&:same?)
         untold = untold(read)
-        out.write([*apart.map do |cell|
-          told(cell, read)
-        end, *untold, counted(cells, apart)].map { |line| "#{line}\n" }.join)
+        lines = apart.map { |cell| told(cell, read) } + untold + [counted(cells, apart)]
+        out.write(lines.map { |line| "#{line}\n" }.join)
         :found if apart.any? || untold.any?
       end
 
@@ -51,8 +50,7 @@ module CobaltLedger
 
       def told(cell, read)
         field = read.matrix.record_type.field(cell.field).name
-        kind, id = Matrices::Difference.audience(cell.audience)
-        who = kind == :everyone ? "everyone else" : directory.name_of(kind, id)
+        who = Matrices::Difference.name_of(cell.audience, directory)
         levels = cell.levels.map { |level| name(level) }.join(" or ")
         "#{field}, #{who}: #{name(cell.said)} in the spreadsheet, #{levels} by the policy" \
           "#{' (depends on the record)' if cell.verdict == 'depends'}#{' (not decided)' if cell.verdict == 'undecided'}"

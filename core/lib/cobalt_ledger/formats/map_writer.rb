@@ -15,6 +15,9 @@ module CobaltLedger
 
         private
 
+        # The heading that a row stands under: its section's, or that of what is done to the record.
+        def section(type, id) = type.field(id) ? type.section(type.field(id).section).name : "The record"
+
         # All levels of a cell, joined by " or ". cell: Decisions::AccessMap::Cell.
         def words(cell)
           text = cell.levels.map { |level| Access::State::LEVEL_NAMES.fetch(level) }.join(" or ")

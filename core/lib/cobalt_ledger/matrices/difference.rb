@@ -27,6 +27,12 @@ module CobaltLedger
         [kind.to_sym, id]
       end
 
+      # "role:courier" -> "Courier"; whoever a matrix does not name is "everyone else".
+      def self.name_of(key, directory)
+        kind, id = audience(key)
+        kind == :everyone ? "everyone else" : directory.name_of(kind, id)
+      end
+
       # engine: Decisions::Engine; matrix: Matrix; mode, channel: of Space; units: identifiers; at: Time.
       def initialize(engine, matrix, mode:, units:, at:, channel: "form")
         @engine = engine

@@ -61,9 +61,7 @@ module CobaltLedger
         # Of those that fill the same, the smallest: it is for no one whom it does nothing for.
         found = found.sort_by { |set, bits| [-bits.digits(2).sum, set.size, set] }
         found.each_with_object([]) do |(set, bits), kept|
-          kept << [set, bits] if kept.none? do |_, other|
-            other & bits == bits
-          end
+          kept << [set, bits] if kept.none? { |_, other| other.allbits?(bits) }
         end
       end
 

@@ -22,10 +22,8 @@ module CobaltLedger
       # grid: Formats::Grid; fields, audiences: Names; types: Names of record types. Raises BadInput where nothing on
       # the sheet is known.
       def self.of(grid, fields:, audiences:, types:)
-        [grid, grid.turned].map do |each|
-          Finding.new(each, fields, audiences)
-        end.max_by.with_index { |each, at| [each.score, -at] }
-          .layout(types)
+        ways = [grid, grid.turned].map { |each| Finding.new(each, fields, audiences) }
+        ways.max_by.with_index { |way, at| [way.score, -at] }.layout(types)
       end
 
       # Rows below the heading: Array of Integer.

@@ -72,13 +72,8 @@ module CobaltLedger
       end
 
       def title(block)
-        names = block.audiences.first(3).map { |key| name(key) }
+        names = block.audiences.first(3).map { |key| Difference.name_of(key, @directory) }
         "#{@matrix.record_type.name}: what #{Words.some(names, block.audiences.size, 'others')} may do"[0, TITLE]
-      end
-
-      def name(key)
-        kind, id = Difference.audience(key)
-        kind == :everyone ? "everyone else" : @directory.name_of(kind, id)
       end
 
       # Everyone means those whom the matrix does not name.

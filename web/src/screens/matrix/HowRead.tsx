@@ -66,7 +66,7 @@ export function HowRead({ data, type, kept }: Props) {
           </table>
         </section>
         <Headings
-          title="Columns that mean no one here"
+          title="Columns that match nobody"
           headings={data.unknown_audiences}
           onMean={(text, key) => kept.tell({ audiences: { ...kept.told.audiences, [text]: key } })}
           options={[
@@ -75,7 +75,7 @@ export function HowRead({ data, type, kept }: Props) {
           ]}
         />
         <Headings
-          title="Rows that are no field here"
+          title="Rows that match no field"
           headings={data.unknown_fields}
           onMean={(text, key) => kept.tell({ fields: { ...kept.told.fields, [text]: key } })}
           options={type.fields
@@ -90,7 +90,7 @@ export function HowRead({ data, type, kept }: Props) {
         )}
         {data.missing.length > 0 && (
           <section>
-            <h2>Fields that the spreadsheet does not name</h2>
+            <h2>Fields missing from the spreadsheet</h2>
             <Names names={data.missing.map((field) => field.name)} />
           </section>
         )}

@@ -65,7 +65,7 @@ export function RulesFromMatrix({ body, onClose, onKept }: Props) {
           Switch off the rules that speak of these fields (guardrails stay)
         </Checkbox>
         {error ? <ProblemNotice error={error} title="Nothing was saved" /> : null}
-        {telling.isPending && <Loading what="Looking for the fewest rules, and proving them" />}
+        {telling.isPending && <Loading what="Finding the fewest rules and proving them" />}
         {told && (
           <ScrollBox label="Rules, proof and effect" height={440}>
             <div className="stack">

@@ -26,8 +26,6 @@ module CobaltLedger
 
           private
 
-          def section(type, id) = type.field(id) ? type.section(type.field(id).section).name : "The record"
-
           # A leading =, +, - or @ would be run as a formula by a spreadsheet.
           def guard(text) = text.match?(/\A[=+\-@\t\r]/) ? "'#{text}" : text
         end

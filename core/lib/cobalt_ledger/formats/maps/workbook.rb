@@ -26,11 +26,7 @@ module CobaltLedger
             package.use_shared_strings = true
             package.workbook.add_worksheet(name: sheet_name(map.record_type)) do |sheet|
               fill(sheet, map)
-              if source
-                [[], ["Source", source]].each do |line|
-                  sheet.add_row(line, types: :string, escape_formulas: true)
-                end
-              end
+              [[], ["Source", source]].each { |line| sheet.add_row(line, as_text) } if source
             end
             package.to_stream.read
           end
@@ -44,19 +40,18 @@ module CobaltLedger
             inks = INK.transform_values do |ground, letters|
               sheet.styles.add_style(bg_color: ground, fg_color: letters, alignment: { horizontal: :center })
             end
-            sheet.add_row(["Section", "Field", *map.columns.map(&:title)], style: head, **TEXT)
+            sheet.add_row(["Section", "Field", *map.columns.map(&:title)], style: head, **as_text)
             map.rows.each do |id, cells|
-              sheet.add_row([section(map.record_type, id), map.record_type.subject(id).name, *cells.map do |cell|
-                words(cell)
-              end],
-                            style: [nil, nil, *cells.map { |cell| inks[cell.levels.first] }], **TEXT)
+              named = [section(map.record_type, id), map.record_type.subject(id).name]
+              shades = cells.map { |cell| inks[cell.levels.first] }
+              sheet.add_row(named + cells.map { |cell| words(cell) }, style: [nil, nil, *shades], **as_text)
             end
             settled(sheet, map)
           end
 
-          # Texts are never run as formulas, and no number is made of them.
-          TEXT = { types: :string, escape_formulas: true }.freeze
-          private_constant :TEXT
+          # Texts are never run as formulas, and no number is made of them. The library takes out of
+          # the options what it has read, so each row gets its own.
+          def as_text = { types: :string, escape_formulas: true }
 
           def settled(sheet, map)
             sheet.sheet_view.pane do |pane|
@@ -68,8 +63,6 @@ module CobaltLedger
             sheet.auto_filter = "A1:#{Axlsx.cell_r(map.columns.size + 1, map.rows.size)}"
             sheet.column_widths(22, 28, *([18] * map.columns.size))
           end
-
-          def section(type, id) = type.field(id) ? type.section(type.field(id).section).name : "The record"
         end
       end
     end
