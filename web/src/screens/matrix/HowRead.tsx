@@ -66,7 +66,7 @@ export function HowRead({ data, type, kept }: Props) {
           </table>
         </section>
         <Headings
-          title="Columns that match nobody"
+          title="Columns that match no one"
           headings={data.unknown_audiences}
           onMean={(text, key) => kept.tell({ audiences: { ...kept.told.audiences, [text]: key } })}
           options={[
