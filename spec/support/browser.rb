@@ -1,5 +1,10 @@
 # frozen_string_literal: true
 
+# Pauses of the driver, in seconds: after each press, in case a whole page follows, and before it looks again for an
+# element that is gone. The application changes its pages in place, and Capybara waits for what is to be seen.
+ENV["FERRUM_CLICK_WAIT"] ||= "0.02"
+ENV["FERRUM_INTERMITTENT_SLEEP"] ||= "0.02"
+
 require "capybara/rspec"
 require "capybara/cuprite"
 
