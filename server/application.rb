@@ -20,6 +20,7 @@ module Server
     use SecurityHeaders
     use Doorway
     use AccessDoor
+    use ProvisioningDoor
     helpers RequestHelp, RefusalHelp
 
     before do
@@ -59,6 +60,7 @@ module Server
     register Routes::Overview
     register Routes::Catalogue
     register Routes::People
+    register Routes::Provisioning
     register Routes::Audits
     register Routes::Precedence
     register Routes::RuleBook
@@ -75,7 +77,7 @@ module Server
 
     # First parts of the addresses that the front end has pages for.
     PAGES = %w[map matrix rules rehearsal findings precedence changes catalogue people evidence journal help messages
-               records setup].freeze
+               pushed records setup].freeze
 
     # The front end: a file where there is one, and the page itself; where there is no page, it says so.
     get "/*" do

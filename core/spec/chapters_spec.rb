@@ -8,7 +8,7 @@ RSpec.describe "The chapters of the core" do
 
   # What stands in no folder is the ground that all others stand on.
   chapters = %w[base catalogue masks access directory conditions rules decisions changes audit formats matrices
-                expectations journal commands]
+                provisioning expectations journal commands]
 
   # Inside decisions/ the folders are not namespaces, so what belongs where is told by the file that defines it.
   deciding = %w[live_form compiling explaining saving without_record]

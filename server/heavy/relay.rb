@@ -21,7 +21,7 @@ module Server
         "HTTP_COOKIE" => "Cookie", "HTTP_X_CSRF_TOKEN" => "X-CSRF-Token", "HTTP_IF_MATCH" => "If-Match",
         "HTTP_CHANGE_SET" => "Change-Set", "CONTENT_TYPE" => "Content-Type", "HTTP_AUTHORIZATION" => "Authorization"
       }.freeze
-      RETURNED = %w[content-type content-disposition cache-control etag retry-after].freeze
+      RETURNED = %w[content-type content-disposition cache-control etag location retry-after].freeze
 
       Answer = Struct.new(:status, :headers, :body)
 

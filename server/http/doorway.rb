@@ -47,7 +47,7 @@ module Server
       raise Problem.new(400, "bad-address", "The address contains a NUL character") if plain.include?("\0")
 
       env[Rack::PATH_INFO] = normal(path)
-      if env[Rack::PATH_INFO].start_with?("/api/", "/access/") || PAGE_METHODS.include?(env[Rack::REQUEST_METHOD])
+      if env[Rack::PATH_INFO].start_with?("/api/", "/access/", "/scim/") || PAGE_METHODS.include?(env[Rack::REQUEST_METHOD])
         return
       end
 
@@ -92,6 +92,8 @@ module Server
     end
 
     def answer(env, problem)
+      return ProvisioningDoor.problem(problem) if env[Rack::PATH_INFO].to_s.start_with?(ProvisioningDoor::PATH)
+
       body = env[Rack::REQUEST_METHOD] == "HEAD" ? [] : [JSON.generate(problem.to_h)]
       [problem.status, { "content-type" => "application/problem+json" }.merge(problem.headers), body]
     end

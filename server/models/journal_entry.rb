@@ -10,7 +10,8 @@ module Server
       "policy" => %w[edit settled taken_back had_again moved change_set_begun change_set_described change_set_dropped
                      comment approval_asked approved sent_back scheduled unscheduled not_published published
                      acceptance acceptance_ended],
-      "people" => %w[directory account_made account_changed account_agreed account_removed token token_revoked],
+      "people" => %w[directory account_made account_changed account_agreed account_removed token token_revoked
+                     provider_made provider_changed provider_revoked pushed push_signed push_turned_down],
       "door" => %w[sign_in sign_in_failed sign_out password not_allowed],
       "journal" => %w[journal_ended]
     }.freeze

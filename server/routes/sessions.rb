@@ -19,6 +19,7 @@ module Server
             raise Problem.new(401, "wrong-sign-in", "The name or the password is wrong")
           end
 
+          not_shut_out!(found)
           sign_in(found)
           json(session_view)
         end
@@ -76,6 +77,15 @@ module Server
           # bcrypt stops at a NUL, and at 72 bytes: what comes after would not count.
           whole = !password.include?("\0") && password.bytesize <= Account::PASSWORD_BYTES
           (BCrypt::Password.new(found&.password_digest || NOBODY) == (whole ? password : "")) && whole && !found.nil?
+        end
+
+        # Whom their identity provider has made inactive, or deleted, signs in nowhere.
+        def not_shut_out!(found)
+          return unless PushedResource.shut?(found.person)
+
+          JournalEntry.note("sign_in_failed", actor: found.name, person: found.person, subject: found.login,
+                                              reason: "not active at the identity provider", address: client_address)
+          raise Problem.new(401, "not-active", "Your account is no longer active. Ask an administrator.")
         end
 
         def sign_in(found)

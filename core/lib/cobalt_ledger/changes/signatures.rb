@@ -7,11 +7,6 @@ module CobaltLedger
       # approval: Rules::Approval; because: in words, what of the edits it is for.
       Needed = Struct.new(:approval, :because, keyword_init: true)
 
-      OPENING = ["sees more", "may change more", "may do more"].freeze
-
-      # Actions that let someone meet fields of a record, whatever these are labelled.
-      OPENED_BY = %w[action/open action/reveal record/whole].freeze
-
       # before, after: Decisions::Engine; edits: Array of Edit. The block gives what the edits come to, [Array of Line,
       # Array of Undecided]; it is only asked where a signature depends on that. types: as of Knowing.
       def initialize(before, after, edits, types: nil, &account)
@@ -20,6 +15,7 @@ module CobaltLedger
         @edits = edits
         @work_out = account
         @knowing = Knowing.new(before, after, types: types)
+        @labelled = Labelled.new([@before, @after], @knowing)
       end
 
       # Array of Needed, in the order of the policy.
@@ -97,7 +93,7 @@ module CobaltLedger
 
       def line_words(approval)
         line = account[0].find do |each|
-          covered?(approval, each) && (!approval.opens || each.direction.intersect?(OPENING))
+          covered?(approval, each) && (!approval.opens || @labelled.opens?(each))
         end
         line && "#{name(line)}: #{Words.list(Direction.said(line.direction))}"
       end
@@ -111,28 +107,10 @@ module CobaltLedger
       def covered?(approval, each)
         return false unless type?(approval, each.record_type)
 
-        labelled?(approval, opens_all?(each) ? labels(each.record_type) : labels_of(each))
-      end
-
-      # Does it say of a whole record what its fields are open to? Of a new record type each field says so itself.
-      def opens_all?(each)
-        return false unless OPENED_BY.include?(each.field)
-
-        each.field == "action/reveal" || each.is_a?(Undecided) || !each.before.nil?
+        labelled?(approval, @labelled.labels(each))
       end
 
       def labelled?(approval, labels) = approval.labels.nil? || approval.labels.intersect?(labels)
-
-      # Labels of all fields of a record type.
-      def labels(type_id)
-        [@before, @after].flat_map { |policy| policy.record_type(type_id)&.fields.to_a.map(&:label) }.compact.uniq
-      end
-
-      # Labels of a field, and of what comes out in it.
-      def labels_of(each)
-        own = [@before, @after].filter_map { |policy| policy.record_type(each.record_type)&.field(each.field)&.label }
-        own | @knowing.labels_into(each.record_type, each.field)
-      end
 
       def type?(approval, id) = approval.record_types.nil? || approval.record_types.include?(id)
       def account = @account ||= @work_out.call

@@ -1,0 +1,68 @@
+# frozen_string_literal: true
+
+module Server
+  # What lies between two directories under the policy in force: what it opens, and what it does to whom.
+  class PushJudge
+    # Seconds in which no further record type is begun; what is then not looked at counts as opened.
+    TIME = 6
+
+    # labels: identifiers of those that count.
+    def initialize(labels)
+      @state = PolicyStore.instance.in_force
+      @labels = labels & @state.policy.labels.keys
+      # The directory in force is compiled already.
+      @engines = { DirectoryVersion.newest.directory_document => @state.engine }
+      @comparisons = {}
+      @ends = Process.clock_gettime(Process::CLOCK_MONOTONIC) + TIME
+    end
+
+    # before, after: directory documents. Returns CobaltLedger::Changes::Opened.
+    def opened(before, after)
+      comparison = comparison(before, after)
+      CobaltLedger::Changes::Opened.new(engine(before), engine(after), @labels, comparison, types: in_time(comparison))
+    end
+
+    # The same as sentences: Array of String.
+    def sentences(before, after)
+      comparison = comparison(before, after)
+      types = in_time(comparison)
+      wording = CobaltLedger::Changes::Wording.new([engine(before), engine(after)].map(&:policy),
+                                                   engine(after).directory)
+      wording.told(comparison.lines(types), comparison.undecided(types)) + late(comparison.record_types - types)
+    end
+
+    # The Directory of a document. Raises CobaltLedger::BadInput.
+    def directory(document) = engine(document).directory
+
+    private
+
+    def comparison(before, after)
+      @comparisons[[before, after]] ||=
+        CobaltLedger::Changes::Comparison.new(engine(before), engine(after), since: Time.now)
+    end
+
+    def engine(document)
+      @engines[document] ||= begin
+        directory = CobaltLedger::Formats::DirectoryJson.build(document)
+        policy = CobaltLedger::Formats::PolicyJson.build(@state.document, shaped: true)
+        CobaltLedger::Decisions::Engine.new(policy, directory)
+      end
+    end
+
+    # Identifiers of the record types that there was time for.
+    def in_time(comparison)
+      comparison.record_types.select do |id|
+        next false if Process.clock_gettime(Process::CLOCK_MONOTONIC) > @ends
+
+        comparison.of(id)
+      end
+    end
+
+    def late(types)
+      return [] if types.empty?
+
+      names = types.map { |id| @state.policy.record_type(id).name }
+      ["Not calculated because there is too much: changes in #{CobaltLedger::Words.list(names)}."]
+    end
+  end
+end
