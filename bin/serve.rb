@@ -42,6 +42,7 @@ def stop_with(words)
   exit 1
 end
 
+address = "http://#{options[:host]}:#{options[:port]}"
 begin
   listening = Server::Main.take(options[:host], options[:port])
   # From here on the port is ours; nothing has been touched before.
@@ -59,6 +60,7 @@ begin
   Server::Database.open(database) unless alone
   Server::DemoData.load if options[:demo]
   Server::Setup.prepare
+  Server::PublicAddress.listening = address
   worker = Server::Heavy::Worker.new(database).tap(&:start)
   Server::Heavy::Setting.relay = Server::Heavy::Relay.new(worker)
   Server::Jobs::Crew.start(database)
@@ -78,8 +80,6 @@ rescue ActiveRecord::ActiveRecordError, SQLite3::Exception => e
   stop_with(Server::DatabaseTrouble.line(e) || "the database can't be opened (#{e.class})")
 end
 
-address = "http://#{options[:host]}:#{options[:port]}"
-Server::PublicAddress.listening = address
 Server::Main.serve(listening, host: options[:host], port: options[:port]) do
   if options[:demo]
     names = Server::DemoData::ACCOUNTS.map { |login, access, _| "#{login} (#{access.tr('_', ' ')})" }.join(", ")

@@ -24,6 +24,7 @@ module Server
             "expectations" => Kept.of(change_set).standing,
             "proving" => AuditRuns.proving?(change_set.state_name),
             "to_sign" => Signing.new(account).waiting.map { |set| { "id" => set.id, "name" => set.name } },
+            "held_pushes" => PushedResource.where(held: true).count,
             "people" => PolicyStore.instance.directory.users.size, **gone
           )
         end

@@ -50,6 +50,11 @@ module Server
           json(HeldPushes.new(account).to_h)
         end
 
+        app.get "/api/pushes/held/:list/:id" do
+          allow!(:read)
+          json(HeldPushes.new(account).effect(params["list"], params["id"]))
+        end
+
         app.post "/api/pushes/held" do
           allow!(:approve)
           HeldPushes.new(account).decide(sent["items"], sent["verdict"])

@@ -22,6 +22,7 @@ RSpec.describe "Identity providers" do
     end
   end
 
+  def not_include(text) = satisfy { |found| !found.include?(text) }
   def directory = Server::PolicyStore.instance.directory
   def user(id) = directory.find(:user, id)
   def last_push = Server::Push.last.to_view
@@ -215,7 +216,10 @@ RSpec.describe "Identity providers" do
     expect(item).to include("name" => "Alba Trent", "by" => "Staff register",
                             "hindrance" => "You made this provider’s token, so someone else must sign")
     expect(item["lines"]).to include("loses the role Curator", "gains the group Custodians")
-    expect(item["sentences"].join).to include("Alba Trent sees more of and can now edit E-mail")
+    expect(call(:get, "/api/pushes/held/users/alba.trent")).to eq(200)
+    expect(answer["opens"]).to all(match(/Alba Trent sees more of (and can now edit )?E-mail of an outgoing loan/))
+    expect(answer["others"].join).to include("Alba Trent can no longer").and(not_include("sees more of"))
+    expect(call(:get, "/api/pushes/held/users/ilka.fenn")).to eq(404)
     expect(decide("signed", item)).to eq(403)
     sign_in("yusuf")
     expect(decide("signed", item.merge("digest" => "0"))).to eq(412)

@@ -22,6 +22,7 @@ const PrecedenceScreen = lazy(() => import("./screens/precedence/PrecedenceScree
 const ChangesScreen = lazy(() => import("./screens/changes/ChangesScreen"));
 const CatalogueScreen = lazy(() => import("./screens/catalogue/CatalogueScreen"));
 const PeopleScreen = lazy(() => import("./screens/people/PeopleScreen"));
+const PushedScreen = lazy(() => import("./screens/pushed/PushedScreen"));
 const HelpScreen = lazy(() => import("./help/HelpScreen"));
 const PersonScreen = lazy(() => import("./screens/people/PersonScreen"));
 const EvidenceScreen = lazy(() => import("./screens/evidence/EvidenceScreen"));
@@ -51,6 +52,7 @@ const administration = createBrowserRouter([
       { path: "/changes", element: <ChangesScreen /> },
       { path: "/catalogue", element: <CatalogueScreen /> },
       { path: "/people", element: <PeopleScreen /> },
+      { path: "/pushed", element: <PushedScreen /> },
       { path: "/journal", element: <JournalScreen /> },
       { path: "/help", element: <HelpScreen /> },
       { path: "/people/:person", element: <PersonScreen /> },

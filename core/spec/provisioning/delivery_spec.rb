@@ -23,11 +23,14 @@ RSpec.describe CobaltLedger::Provisioning::Delivery do
       case made.pick(%w[change change change change within new delete])
       when "new" then resources.create(person(made)) unless desk.person?("nell")
       when "delete" then resources.delete(id) if desk.person?(id)
-      when "within" then desk.put("groups", "empty", desk.item("groups", "empty").merge("within" => ["night"]),
-                                  now: now)
+      when "within" then nest(desk, now)
       else changed(resources, desk, id, made)
       end
     end
+  end
+
+  def nest(desk, now)
+    desk.put("groups", "empty", desk.item("groups", "empty").merge("within" => ["night"]), now: now)
   end
 
   def person(made)
@@ -77,13 +80,14 @@ RSpec.describe CobaltLedger::Provisioning::Delivery do
       pushed(desk, made)
       next counts[:refused] += 1 unless sound?(policy, desk.document)
 
-      judge = lambda do |old, new|
+      judge = lambda do |old, new, idle|
         engines = [old, new].map { |people| engine(policy, people) }
-        CobaltLedger::Changes::Opened.new(*engines, labels, CobaltLedger::Changes::Comparison.new(*engines))
+        CobaltLedger::Changes::Opened.new(*engines, labels, CobaltLedger::Changes::Comparison.new(*engines), idle: idle)
       end
       done = described_class.new(before, desk, [], &judge)
       counts[done.held.empty? ? :through : :held] += 1
       expect(done.document).to eq(desk.document) if done.held.empty?
+      @idle = desk.people.reject { |id| desk.entry("users", id).aside.nil? }
       hold(seed, policy, before, done.document, [edits, made], counts, labels)
       witness(policy, desk.document, before, [edits, made], counts, labels) if done.held.any?
       # Once it is signed, all of it counts.
@@ -125,7 +129,10 @@ RSpec.describe CobaltLedger::Provisioning::Delivery do
     new = after["users"].map { |user| user["id"] } - before["users"].map { |user| user["id"] }
     start = before.merge("users" => before["users"] + new.map { |id| { "id" => id, "name" => id } })
     engines = [start, after].map { |people| engine(policy, people) }
-    people = after["users"].map { |user| user["id"] } & start["users"].map { |user| user["id"] }
+    # Who is not active can't sign in, and meets nothing.
+    people = (after["users"].map { |user| user["id"] } & start["users"].map { |user| user["id"] }) - @idle
+    return if people.empty?
+
     40.times do
       document = draws[0].question.merge("user" => draws[1].pick(people)).except("locked", "lifted")
       reaches = engines.map { |each| reach(each, document, labels) }

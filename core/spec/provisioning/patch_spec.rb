@@ -101,7 +101,7 @@ RSpec.describe CobaltLedger::Provisioning::Patch do
       { "op" => "add", "path" => "shoes", "value" => 1 } => "invalidPath", { "op" => "jump" } => "invalidSyntax",
       { "op" => "replace", "path" => "userName", "value" => "" } => "invalidValue",
       { "op" => "add", "path" => "active", "value" => "yes" } => "invalidValue",
-      { "op" => "remove", "path" => "roles", "value" => [{ "value" => "a" }] } => "invalidValue" }.each do |operation, type|
+      { "op" => "remove", "path" => "roles", "value" => ["a"] } => "invalidValue" }.each do |operation, type|
       expect { patched({ "userName" => "a" }, { "op" => "add", "path" => "title", "value" => "x" }, operation) }
         .to raise_error(CobaltLedger::Provisioning::Fault) { |fault|
           expect([operation, fault.type]).to eq([operation, type])

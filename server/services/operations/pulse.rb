@@ -16,7 +16,7 @@ module Server
     # What readers of the policy see of what is not in force yet.
     def open_sets
       [ChangeSet.open.pluck(:id, :revision, :name, :purpose, :owner, :publish_at), Approval.maximum(:id),
-       Comment.maximum(:id), Dismissal.maximum(:id)]
+       Comment.maximum(:id), Dismissal.maximum(:id), Push.mark]
     end
     private_class_method :open_sets
   end

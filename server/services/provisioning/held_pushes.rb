@@ -3,6 +3,10 @@
 module Server
   # What providers have pushed and what waits until somebody signs it: what it would change, and for whom.
   class HeldPushes
+    # What was told of what a while ago: the same under the same policy and directory.
+    TOLD = CobaltLedger::Memory.new(100)
+    private_constant :TOLD
+
     # What is looked at in one go.
     MOST = 50
     NOUNS = { "users" => "user", "groups" => "group", "roles" => "role" }.freeze
@@ -12,7 +16,6 @@ module Server
       @account = account
       @state = PolicyStore.instance.in_force
       @before = DirectoryVersion.newest.directory_document
-      @judge = PushJudge.new([])
     end
 
     # {"items", "total"}: those that have waited longest first.
@@ -20,6 +23,15 @@ module Server
       rows = PushedResource.where(held: true).order(:held_by_id, :id)
       pushes = Push.where(id: rows.map(&:held_by_id)).index_by(&:id)
       { "items" => rows.first(MOST).map { |row| view(row, pushes[row.held_by_id]) }, "total" => rows.size }
+    end
+
+    # What one of them does to whom: {"opens", "others", "digest"}, what opens labelled fields apart from everything
+    # else, as sentences. Raises Problem where it waits no more.
+    def effect(list, id)
+      row = PushedResource.find_by(list: list, subject: id, held: true) or
+        raise Problem.new(404, "nothing-held", "Nothing of it is held back any more")
+      opens, others = TOLD.fetch([@state.subject, digest(row)]) { sentences(row) }
+      { "digest" => digest(row), "opens" => opens, "others" => others }
     end
 
     # items: Array of {"list", "id", "digest"} as they were shown; verdict: "signed" or "turned_down". All or none.
@@ -57,19 +69,23 @@ module Server
     end
 
     def view(row, push)
-      after = @before.merge(row.list => with(row))
-      from = current(row).nil? && row.list == "users" ? bare(row) : @before
       {
         "list" => row.list, "id" => row.subject, "name" => name(row), "kind" => NOUNS.fetch(row.list),
         "asked" => push.asked, "by" => push.actor, "at" => push.created_at.iso8601, "digest" => digest(row),
-        "lines" => lines(after), "sentences" => @judge.sentences(from, after), "hindrance" => hindrance(row)
+        "lines" => lines(with(row)), "hindrance" => hindrance(row)
       }.compact
     end
 
-    # The list of the directory with what was held back.
+    def sentences(row)
+      from = current(row).nil? && row.list == "users" ? bare(row) : @before
+      labels = Push.find(row.held_by_id).provider_id&.then { |id| Provider.find(id).held_labels } || []
+      PushJudge.new(labels).apart(from, with(row))
+    end
+
+    # The directory with what was held back.
     def with(row)
       edit = CobaltLedger::Changes::Edit.new(kind: row.list, id: row.subject, after: merged(row))
-      CobaltLedger::Changes::DocumentEdits.put(@before[row.list] || [], edit)
+      @before.merge(row.list => CobaltLedger::Changes::DocumentEdits.put(@before[row.list] || [], edit))
     end
 
     # Who is new is compared with someone who is in nothing.

@@ -16,25 +16,37 @@ module Server
       @ends = Process.clock_gettime(Process::CLOCK_MONOTONIC) + TIME
     end
 
-    # before, after: directory documents. Returns CobaltLedger::Changes::Opened.
-    def opened(before, after)
+    # before, after: directory documents; idle: identifiers of people who can't sign in. Returns
+    # CobaltLedger::Changes::Opened.
+    def opened(before, after, idle)
       comparison = comparison(before, after)
-      CobaltLedger::Changes::Opened.new(engine(before), engine(after), @labels, comparison, types: in_time(comparison))
+      CobaltLedger::Changes::Opened.new(engine(before), engine(after), @labels, comparison,
+                                        types: in_time(comparison), idle: idle)
     end
 
-    # The same as sentences: Array of String.
+    # What lies between, as sentences: Array of String.
     def sentences(before, after)
       comparison = comparison(before, after)
       types = in_time(comparison)
-      wording = CobaltLedger::Changes::Wording.new([engine(before), engine(after)].map(&:policy),
-                                                   engine(after).directory)
-      wording.told(comparison.lines(types), comparison.undecided(types)) + late(comparison.record_types - types)
+      wording(before, after).told(comparison.lines(types), comparison.undecided(types)) +
+        late(comparison.record_types - types)
     end
 
-    # The Directory of a document. Raises CobaltLedger::BadInput.
-    def directory(document) = engine(document).directory
+    # The same in two parts: [what opens labelled fields, everything else].
+    def apart(before, after)
+      comparison = comparison(before, after)
+      opened = opened(before, after, [])
+      types = comparison.record_types - opened.late
+      rest = wording(before, after).told(comparison.lines(types) - opened.lines,
+                                         comparison.undecided(types) - opened.undecided)
+      [wording(before, after).told(opened.lines, opened.undecided) + late(opened.late), rest]
+    end
 
     private
+
+    def wording(before, after)
+      CobaltLedger::Changes::Wording.new([engine(before), engine(after)].map(&:policy), engine(after).directory)
+    end
 
     def comparison(before, after)
       @comparisons[[before, after]] ||=

@@ -61,7 +61,7 @@ module Server
       wanted = desk.document
       sound!(wanted)
       done = CobaltLedger::Provisioning::Delivery.new(
-        before, desk, waiting, &(@asker.labels.empty? ? nil : ->(old, new) { judge.opened(old, new) })
+        before, desk, waiting, &(@asker.labels.empty? ? nil : ->(*asked) { judge.opened(*asked) })
       )
       sound!(done.document) unless done.document == wanted
       done

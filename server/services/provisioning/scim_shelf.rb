@@ -7,6 +7,7 @@ module Server
 
     # desk: CobaltLedger::Provisioning::Desk; kind: Schemas::Kind.
     def initialize(desk, kind)
+      @desk = desk
       @resources = CobaltLedger::Provisioning::Resources.new(desk, kind, Time.now)
       @kind = kind
     end
@@ -27,7 +28,7 @@ module Server
     def resource(id)
       entry = @resources.entry(id)
       found = addressed(@resources.resource(id))
-      if entry.held
+      if held?(id)
         found = found.merge("schemas" => found["schemas"] + [Schemas::HELD], Schemas::HELD => { "held" => true })
       end
       found.merge("meta" => {
@@ -46,6 +47,13 @@ module Server
     end
 
     private
+
+    # Does what was pushed of it wait? That of a group does where one of its members waits.
+    def held?(id)
+      return true if @resources.entry(id).held
+
+      kind == Schemas::GROUPS && @desk.members(id).first.any? { |member| @desk.entry("users", member).held }
+    end
 
     def version(found) = "W/\"#{CobaltLedger::CanonicalJson.digest(found)[0, 24]}\""
 

@@ -59,7 +59,13 @@ function Pages() {
     [
       ...pages,
       ...(account.person ? [["/messages", "Messages"] as const] : []),
-      ...(reads ? [["/matrix", "Compare a spreadsheet"] as const, ["/help", "Help"] as const] : []),
+      ...(reads
+        ? [
+            ["/matrix", "Compare a spreadsheet"] as const,
+            ["/pushed", "Pushed by identity providers"] as const,
+            ["/help", "Help"] as const,
+          ]
+        : []),
     ],
     () => setPassword(true),
   );
@@ -81,6 +87,7 @@ function Pages() {
               {name}
               {path === "/findings" && <StandingFindings />}
               {path === "/changes" && <ToSign />}
+              {path === "/people" && <HeldPushes />}
             </NavLink>
           ))}
         </nav>
@@ -162,6 +169,17 @@ function StandingFindings() {
     <span className="count mono" title={proving ? `${count}; being proved anew` : count}>
       {standing > 0 && standing}
       {proving && "…"}
+    </span>
+  );
+}
+
+/** How much of what identity providers pushed waits to be signed. */
+function HeldPushes() {
+  const { held_pushes: count = 0 } = useOverview().data ?? {};
+  if (count === 0) return null;
+  return (
+    <span className="count mono" title={`${counted(count, "pushed change")} held back`}>
+      {count}
     </span>
   );
 }

@@ -6,9 +6,11 @@ module CobaltLedger
     # counts as opened.
     class Opened
       # before, after: Decisions::Engine, of one policy and two directories; labels: identifiers of the labels that
-      # count; comparison: Comparison of both; types: identifiers of the record types that there was time for.
-      def initialize(before, after, labels, comparison, types: comparison.record_types)
+      # count; comparison: Comparison of both; types: identifiers of the record types that there was time for; idle:
+      # identifiers of people who can't sign in, and so meet nothing.
+      def initialize(before, after, labels, comparison, types: comparison.record_types, idle: [])
         @labels = labels
+        @idle = idle
         @comparison = comparison
         @types = types
         @labelled = Labelled.new([before.policy, after.policy], Knowing.new(before, after, types: types))
@@ -29,11 +31,11 @@ module CobaltLedger
       def late = @comparison.record_types - @types
 
       # Identifiers of the people whom it is about.
-      def people = (lines + undecided).flat_map(&:people).uniq
+      def people = (lines + undecided).flat_map(&:people).uniq - @idle
 
       private
 
-      def counts?(each) = @labelled.labels(each).intersect?(@labels)
+      def counts?(each) = (each.people - @idle).any? && @labelled.labels(each).intersect?(@labels)
     end
   end
 end

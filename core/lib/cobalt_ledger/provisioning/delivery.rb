@@ -14,7 +14,7 @@ module CobaltLedger
 
       # before: directory document in force; desk: Desk after the push; waiting: Array of [list, identifier] that were
       # held back before and were not pushed again. The block, where anything is held back at all, is given two
-      # directory documents and tells what lies between: Changes::Opened.
+      # directory documents and identifiers of people who can't sign in, and tells what lies between: Changes::Opened.
       def initialize(before, desk, waiting, &judge)
         @before = before
         @desk = desk
@@ -43,7 +43,7 @@ module CobaltLedger
         changed -= @waiting
         return [joined(changed), @waiting] if @judge.nil?
 
-        opening = @judge.call(start(changed), joined(changed))
+        opening = judged(changed)
         return [joined(changed), @waiting] if opening.none?
 
         apart(changed, opening)
@@ -52,10 +52,12 @@ module CobaltLedger
       def apart(changed, opening)
         suspects = changed.select { |list, id| list == "users" && opening.people.include?(id) }
         rest = changed - suspects
-        fine = suspects.any? && (rest.empty? || @judge.call(start(rest), joined(rest)).none?)
+        fine = suspects.any? && (rest.empty? || judged(rest).none?)
         held = (fine ? suspects : changed).reject { |list, id| harmless?(list, id) }
         [joined(changed - held), @waiting + held]
       end
+
+      def judged(changed) = @judge.call(start(changed), joined(changed), @desk.idle)
 
       # What no one is in yet opens nothing.
       def harmless?(list, id) = list != "users" && @old[list][id].nil?

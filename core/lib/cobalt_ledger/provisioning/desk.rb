@@ -91,6 +91,9 @@ module CobaltLedger
         @entries[[list, id]] = before.with(**changes, created: before.created || now, modified: now)
       end
 
+      # Identifiers of people who are not active.
+      def idle = people.reject { |id| entry("users", id).active? }
+
       # Gives up what was held back of an item: it is as the directory has it.
       def turn_down(list, id)
         current = (@document[list] || []).find { |item| item["id"] == id }

@@ -42,7 +42,7 @@ module CobaltLedger
 
       # One value of an attribute or of a part of one, or all of several; nil where it is unassigned. Raises Fault.
       def value(attribute, value, at = attribute.name)
-        return nil if value.nil? || value == []
+        return nil if value.nil? || (attribute.multi && value == [])
         return one(attribute, value, at) unless attribute.multi
 
         list = value.is_a?(Array) ? value : [value]

@@ -31,6 +31,12 @@ export const DEEDS: Record<string, string> = {
   acceptance: "accepted a finding",
   acceptance_ended: "stopped accepting a finding",
   directory: "imported",
+  provider_made: "added the identity provider",
+  provider_changed: "changed the identity provider",
+  provider_revoked: "revoked the token of the identity provider",
+  pushed: "pushed",
+  push_signed: "signed what was pushed for",
+  push_turned_down: "turned down what was pushed for",
   account_made: "added the sign-in",
   account_changed: "changed the sign-in",
   account_agreed: "agreed that the sign-in may sign",
@@ -79,6 +85,7 @@ const BESIDES: Record<string, (value: string) => string> = {
   name: (value) => `“${value}”`,
   did: (value) => value,
   refused: (value) => `refused: ${value}`,
+  sentences: (value) => (value === "1" ? "1 change of access" : `${value} changes of access`),
 };
 
 /** What is for programs, or stands elsewhere in the line. */
@@ -93,6 +100,9 @@ const UNTOLD = new Set([
   "id",
   "kind",
   "to",
+  "push",
+  "groups",
+  "provider",
 ]);
 
 /** Words for what an entry holds beside who, what and why: "42 records, as CSV"; empty where that is nothing. */

@@ -2,7 +2,7 @@ import { Button, Input } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
 import { server } from "../../api/client";
-import { useDirectory, usePeople } from "../../api/queries";
+import { useDirectory, useOverview, usePeople } from "../../api/queries";
 import type { Directory, DirectoryNode, User } from "../../api/types";
 import { useBegin } from "../../question/useBegin";
 import { useQuestionSearch } from "../../question/useQuestion";
@@ -105,6 +105,7 @@ export default function PeopleScreen() {
                   </Link>
                 )}
                 {directory.data && <PeopleCsv directory={directory.data} text={text} place={place} />}
+                <Pushed />
                 <a href="/api/directory/document" download="directory.json">
                   Export
                 </a>
@@ -165,6 +166,15 @@ export default function PeopleScreen() {
       {programs && <Programs onClose={() => setPrograms(false)} />}
       {signingIn && <SignIns onClose={() => setSigningIn(false)} />}
     </>
+  );
+}
+
+/** The way to what identity providers push, with how much of it is held back. */
+function Pushed() {
+  const search = useQuestionSearch();
+  const held = useOverview().data?.held_pushes ?? 0;
+  return (
+    <Link to={{ pathname: "/pushed", search }}>{held > 0 ? `Pushed (${held} held back)` : "Pushed"}</Link>
   );
 }
 
