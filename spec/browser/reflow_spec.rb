@@ -19,8 +19,9 @@ RSpec.describe "Every view in every window" do
       "/catalogue?#{loan}&view=baselines" => "section", "/people" => "tbody tr", "/people?view=sign-ins" => "h1",
       "/people/ilka.fenn" => ".own-map", "/evidence/field/unit_value?#{loan}" => ".answers",
       "/evidence/field/stage/role:courier?#{loan}" => ".answers", "/evidence/person/ilka.fenn?#{loan}" => ".answers",
-      "/precedence?#{loan}" => "h1", "/journal" => "tbody tr", "/help" => "h1", "/matrix" => ".empty", "/pushed" => ".empty",
-      "/records/outgoing-loan" => "tbody tr", "/records/outgoing-loan/LN-0042?mode=edit" => ".form-row"
+      "/precedence?#{loan}" => "h1", "/journal" => "tbody tr", "/help" => "h1", "/matrix" => ".empty",
+      "/pushed" => ".empty", "/records/outgoing-loan" => "tbody tr",
+      "/records/outgoing-loan/LN-0042?mode=edit" => ".form-row"
     }
   end
 

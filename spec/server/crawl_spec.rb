@@ -141,7 +141,8 @@ RSpec.describe "Nothing of a hidden value comes out" do
       item
         .slice("get", "post", "put", "patch", "delete")
         .each_key do |verb|
-          address = path.gsub("{id}", "1").gsub("{index}", "0").gsub("{number}", "1").gsub("{kind}", "fields-csv")
+          given = { "{id}" => "1", "{list}" => "users", "{index}" => "0", "{number}" => "1", "{kind}" => "fields-csv" }
+          address = path.gsub(/\{(id|list|index|number|kind)\}/, given)
           status =
             call(
               verb, "#{address}#{'?record_type=outgoing-loan' if path.start_with?('/api/map')}",

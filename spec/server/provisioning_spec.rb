@@ -183,6 +183,8 @@ RSpec.describe "Identity providers" do
     expect(scim.patch("/Users/ilka.fenn", inactive)["roles"]).not_to be_nil
     expect(user("ilka.fenn").to_h).to include(roles: [], groups: [], attributes: {}, name: "Ilka Fenn")
     expect(Server::Session.where(account: Server::Account.named("ilka"))).to be_empty
+    expect(last_push["altered"]["changes"].flat_map { |each| each["lines"] }).to include("can’t sign in any more")
+    expect(last_push["sentences"]).to be_empty
     expect([sign_in("ilka"), answer["detail"]]).to eq([401, "Your account is no longer active. Ask an administrator."])
     # Groups change meanwhile; what they are is kept aside.
     client(@secret).patch("/Groups/custodians", add_members("value" => "ilka.fenn"))

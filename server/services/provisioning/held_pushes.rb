@@ -30,7 +30,9 @@ module Server
     def effect(list, id)
       row = PushedResource.find_by(list: list, subject: id, held: true) or
         raise Problem.new(404, "nothing-held", "Nothing of it is held back any more")
-      opens, others = TOLD.fetch([@state.subject, digest(row)]) { sentences(row) }
+      key = [@state.subject, digest(row)]
+      opens, others, whole = told = TOLD[key] || sentences(row)
+      TOLD.keep(key, told) if whole
       { "digest" => digest(row), "opens" => opens, "others" => others }
     end
 

@@ -4,7 +4,7 @@ module Server
   # What lies between two directories under the policy in force: what it opens, and what it does to whom.
   class PushJudge
     # Seconds in which no further record type is begun; what is then not looked at counts as opened.
-    TIME = 6
+    TIME = 20
 
     # labels: identifiers of those that count.
     def initialize(labels)
@@ -24,22 +24,24 @@ module Server
                                         types: in_time(comparison), idle: idle)
     end
 
-    # What lies between, as sentences: Array of String.
-    def sentences(before, after)
+    # What lies between for everyone but who can't sign in, as sentences: Array of String. idle: as of `opened`.
+    def sentences(before, after, idle)
       comparison = comparison(before, after)
       types = in_time(comparison)
-      wording(before, after).told(comparison.lines(types), comparison.undecided(types)) +
-        late(comparison.record_types - types)
+      found = [comparison.lines(types), comparison.undecided(types)].map do |list|
+        list.reject { |each| (each.people - idle).empty? }
+      end
+      wording(before, after).told(*found) + late(comparison.record_types - types)
     end
 
-    # The same in two parts: [what opens labelled fields, everything else].
+    # The same in two parts, and whether everything was looked at: [what opens labelled fields, everything else, true].
     def apart(before, after)
       comparison = comparison(before, after)
       opened = opened(before, after, [])
       types = comparison.record_types - opened.late
       rest = wording(before, after).told(comparison.lines(types) - opened.lines,
                                          comparison.undecided(types) - opened.undecided)
-      [wording(before, after).told(opened.lines, opened.undecided) + late(opened.late), rest]
+      [wording(before, after).told(opened.lines, opened.undecided) + late(opened.late), rest, opened.late.empty?]
     end
 
     private

@@ -45,8 +45,9 @@ module Server
       done = delivered(before, desk, waiting, judge)
       return [answer, desk] if done.document == before && done.entries == entries
 
-      told = told(before, done, judge)
-      keep(asked, mark, standing, before, entries, done, told.merge(left_out: left_out)) or return nil
+      shut = shut_by(entries, done)
+      told = told(before, done, judge, desk.idle, shut).merge(left_out: left_out)
+      keep(asked, mark, standing, before, entries, done, told, shut) or return nil
       [answer, desk_on(done.document, done.entries)]
     end
 
@@ -74,14 +75,17 @@ module Server
     def sound!(document) = PoliciesStand.on!(CobaltLedger::Formats::DirectoryJson.build(document))
 
     # {altered:, sentences:, held:}
-    def told(before, done, judge)
+    def told(before, done, judge, idle, shut)
       altered = DirectoryChanges.new(before, done.document).to_h
+      altered["changes"] += shut.map do |id|
+        { "title" => "User #{name_of(['users', id], before, done)}", "lines" => ["can’t sign in any more"] }
+      end
       # Who is new is told of as against someone who is in nothing.
       known = before["users"].to_set { |user| user["id"] }
       new = done.document["users"].reject { |user| known.include?(user["id"]) }
       from = before.merge("users" => before["users"] + new.map { |user| user.slice("id", "name") })
       { altered: altered, held: done.held.map { |key| name_of(key, before, done) },
-        sentences: done.document == before ? [] : judge.sentences(from, done.document) }
+        sentences: done.document == before ? [] : judge.sentences(from, done.document, idle) }
     end
 
     def name_of((list, id), before, done)
@@ -89,9 +93,8 @@ module Server
       (entry.wanted || entry.base || (before[list] || []).find { |item| item["id"] == id } || {})["name"] || id
     end
 
-    def keep(asked, mark, standing, before, entries, done, told)
+    def keep(asked, mark, standing, before, entries, done, told, shut)
       version = done.document == before ? nil : DirectoryVersion.prepared(done.document, by: @asker.name)
-      shut = shut_by(entries, done)
       PolicyEditor.where_standing(standing) do
         next false unless Push.mark == mark
 

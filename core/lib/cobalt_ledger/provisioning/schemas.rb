@@ -74,7 +74,7 @@ module CobaltLedger
       ].freeze
 
       HELD_ATTRIBUTES = [
-        A.of("held", "Does what was pushed wait here until somebody signs it?", type: "boolean", mutability: "readOnly")
+        A.of("held", "Is what was pushed held back until it is signed?", type: "boolean", mutability: "readOnly")
       ].freeze
 
       GROUP_ATTRIBUTES = [

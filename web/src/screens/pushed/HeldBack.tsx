@@ -114,7 +114,7 @@ function HeldItem({
             )}
           </div>
         ) : (
-          <span className="soft">Working out what it does to whom …</span>
+          <span className="soft">Calculating whose access it changes …</span>
         )}
       </div>
     </article>

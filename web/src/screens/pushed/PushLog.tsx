@@ -13,7 +13,7 @@ type Push = components["schemas"]["Push"];
 const PAGE = 50;
 
 /** Sentences of one push that are shown before it is unfolded. */
-const SHOWN = 3;
+const SHOWN = 2;
 
 /** What was pushed, the newest first, with what it changed in the directory and in access. */
 export function PushLog({ onAdd }: { onAdd: (() => void) | undefined }) {
@@ -93,7 +93,7 @@ function Altered({ push }: { push: Push }) {
   return (
     <ul className="lines">
       {items.map((item) => (
-        <li key={`${item.way} ${item.title}`}>
+        <li key={`${item.way} ${item.title} ${item.lines.join()}`}>
           {item.title}
           {item.way && ` (${item.way})`}
           {item.lines.length > 0 && `: ${item.lines.join("; ")}`}
