@@ -72,6 +72,7 @@ module Server
     register Routes::Expectations
     register Routes::StoredRecords
     register Routes::RecordFiles
+    register Routes::Workbooks
     register Routes::Records
     register Routes::RecordActions
 

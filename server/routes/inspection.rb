@@ -34,7 +34,7 @@ module Server
 
         app.get "/api/map.xlsx" do
           allow!(:read)
-          content_type "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
+          content_type Workbooks::TYPE
           map_file("xlsx")
         end
 

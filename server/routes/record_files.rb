@@ -4,7 +4,7 @@ module Server
   module Routes
     # Records out of the application and into it, as files, under enforcement.
     module RecordFiles
-      TYPES = { "csv" => "text/csv", "json" => "application/json" }.freeze
+      TYPES = { "csv" => "text/csv", "json" => "application/json", "xlsx" => Workbooks::TYPE }.freeze
 
       def self.registered(app)
         app.helpers Help
@@ -16,7 +16,7 @@ module Server
           only = search.strip.empty? ? nil : RecordDesk.new(visitor).list(type.id).found(search)
           taken = RecordExport.new(visitor, type, after: params["after"], only: only)
           text = taken.write(format, by: author)
-          content_type TYPES.fetch(format), charset: "utf-8"
+          format == "xlsx" ? content_type(TYPES[format]) : content_type(TYPES.fetch(format), charset: "utf-8")
           attachment "#{[type.id, *part(taken, format)].join('-')}.#{format}"
           text
         end

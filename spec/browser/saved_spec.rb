@@ -1,17 +1,18 @@
 # frozen_string_literal: true
 
 require "csv"
+require "roo"
 
 # Lists and pictures that are saved for elsewhere hold what the screen holds, and no more.
 RSpec.describe "Saved for elsewhere" do
-  # What the page hands to the downloads when something is pressed.
-  def saved
+  # What the page hands to the downloads when something is pressed. way: how a Blob is read in the page.
+  def saved(way = "text()")
     page.execute_script(<<~JS)
       window.saved = null;
-      URL.createObjectURL = (blob) => { blob.text().then((text) => { window.saved = text; }); return "blob:none"; };
+      URL.createObjectURL = (blob) => { blob.#{way}.then((text) => { window.saved = text; }); return "blob:none"; };
     JS
     yield
-    expect(page).to satisfy("save something") { 40.times.any? { page.evaluate_script("window.saved") || !sleep(0.1) } }
+    expect(page).to satisfy("save something") { 300.times.any? { page.evaluate_script("window.saved") || !sleep(0.1) } }
     page.evaluate_script("window.saved")
   end
 
@@ -46,6 +47,22 @@ RSpec.describe "Saved for elsewhere" do
     expect(page).to have_css(".rule-row", count: 38)
     rows = without_source(saved { click_button("CSV") })
     expect(rows.map { |row| row["Rule"] }).to eq(all(".rule-row .sentence").map { |each| each.text.strip })
+  end
+
+  it "saves a list as a workbook with the same cells" do
+    enter_as("mairin", at: "/rules?type=outgoing-loan")
+    expect(page).to have_css(".rule-row", count: 38)
+    rows = CSV.parse(saved { click_button("CSV") })
+    letters = "arrayBuffer().then((bytes) => String.fromCharCode(...new Uint8Array(bytes)))"
+    bytes = saved(letters) { click_button("XLSX") }.codepoints.pack("C*")
+    Tempfile.create(["rules", ".xlsx"], binmode: true) do |file|
+      file.write(bytes)
+      file.flush
+      book = Roo::Excelx.new(file.path)
+      found = (1..rows.size).map { |row| (1..rows[0].size).map { |column| book.cell(row, column).to_s } }
+      # The source is of the moment in which each was saved.
+      expect(found[..-2]).to eq(rows[..-2].map { |row| Array.new(rows[0].size) { |place| row[place].to_s } })
+    end
   end
 
   it "saves the map as a picture with every cell, and with no colour left to a style sheet" do

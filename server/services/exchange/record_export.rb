@@ -25,8 +25,8 @@ module Server
     # Number of the record after which the next file begins; nil where this is the last.
     def next_after = met.size > MOST ? met[MOST - 1].number : nil
 
-    # by: name of who asks. Returns the text. format: "csv" or "json". Raises Problem where the person may export none
-    # of the records that they may list.
+    # by: name of who asks. Returns the text, or the bytes. format: "csv", "json" or "xlsx". Raises Problem where the
+    # person may export none of the records that they may list.
     def write(format, by:)
       rows = rows()
       raise Problem.new(403, "denied", "You can’t export #{@type.plural.downcase}.") if rows.empty? && met.any?
@@ -34,7 +34,7 @@ module Server
       JournalEntry.note(
         "export", actor: by, person: @visitor.person, record_type: @type.id, records: rows.size, format: format
       )
-      format == "csv" ? csv(rows) : json(rows)
+      { "csv" => :csv, "json" => :json, "xlsx" => :workbook }.fetch(format).then { |way| send(way, rows) }
     end
 
     private
@@ -83,6 +83,19 @@ module Server
       else CobaltLedger::Formats::SpreadsheetGuard.guard(value.to_s)
       end
     end
+
+    # For people: names of fields as they are on the form, numbers and days as such.
+    def workbook(rows)
+      columns = columns(rows)
+      CobaltLedger::Formats::Workbook.write(
+        CobaltLedger::Formats::Workbook::Table.new(
+          name: @type.plural, heading: ["Number", "Unit", *columns.map(&:name)],
+          rows: rows.map { |number, unit, told| [number, unit, *columns.map { |field| plain(told[field.id].first) }] }
+        )
+      )
+    end
+
+    def plain(value) = value.is_a?(Array) ? value.join("; ") : value
 
     def json(rows)
       records = rows.map do |number, unit, told|

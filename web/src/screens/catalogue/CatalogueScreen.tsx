@@ -11,7 +11,7 @@ import { counted } from "../../shared/counted";
 import { ImportPanel } from "../../shared/ImportPanel";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
-import { SaveCsv } from "../../shared/SaveCsv";
+import { SaveList } from "../../shared/SaveList";
 import { useAccount } from "../../shell/account";
 import { NewRecordType } from "./NewRecordType";
 import { BaselinesView } from "./baselines/BaselinesView";
@@ -157,7 +157,7 @@ function TypeView({ kept, catalogue }: { kept: RecordType; catalogue: Catalogue 
             {counted(kept.rules, "rule")}; {counted(kept.records, "record")}
           </span>
           {view === "fields" && (
-            <SaveCsv
+            <SaveList
               name={`fields-${kept.id}`}
               heading={["Section", "Identifier", "Name", "Kind", "Sensitivity", "Options", "Help"]}
               rows={() =>

@@ -7,7 +7,7 @@ import { standsOn, useQuestion } from "../../question/useQuestion";
 import { Dialog } from "../../shared/Dialog";
 import { counted } from "../../shared/counted";
 import { ProblemNotice } from "../../shared/ProblemNotice";
-import { SaveCsv } from "../../shared/SaveCsv";
+import { SaveList } from "../../shared/SaveList";
 import { useAccount } from "../../shell/account";
 
 /** What the change set is called, what it is for, whose it is, and on what it stands. */
@@ -30,7 +30,7 @@ export function ChangeSetHead({ changeSet }: { changeSet: ChangeSet }) {
             </button>
           )}
           {may("edit") && <Drop changeSet={changeSet} />}
-          <SaveCsv
+          <SaveList
             name="edits"
             heading={["Edit", "What", "Becomes", "By", "At"]}
             rows={() =>

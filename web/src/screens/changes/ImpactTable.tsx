@@ -7,7 +7,7 @@ import { Glyph } from "../../ink/Glyph";
 import { CHANNELS } from "../../question/useQuestion";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
-import { SaveCsv } from "../../shared/SaveCsv";
+import { SaveList } from "../../shared/SaveList";
 import { StoredRecords } from "./StoredRecords";
 import { exampleSearch } from "../../question/exampleSearch";
 import { localWords } from "../../shared/localWords";
@@ -49,7 +49,7 @@ export function ImpactLines({ impact, state, records = false }: Props) {
         <span className="soft">{summary(people, total, undecided.length)}</span>
         {lines.length > 0 && (
           <span className="push">
-            <SaveCsv name="what-changes" heading={COLUMNS} rows={() => lines.map(csvRow)} />
+            <SaveList name="what-changes" heading={COLUMNS} rows={() => lines.map(csvRow)} inks={[3, 4]} />
           </span>
         )}
       </div>

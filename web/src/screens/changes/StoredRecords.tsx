@@ -5,7 +5,7 @@ import { Link } from "react-router";
 import { api } from "../../api/client";
 import type { Rule, StoredRecordSearch } from "../../api/types";
 import { useQuestionSearch } from "../../question/useQuestion";
-import { SaveCsv } from "../../shared/SaveCsv";
+import { SaveList } from "../../shared/SaveList";
 import { withPart } from "../../question/withPart";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 
@@ -111,7 +111,7 @@ function Type({ found }: { found: Found }) {
       {open && (
         <ul className="account-lines">
           <li>
-            <SaveCsv
+            <SaveList
               name={`met-otherwise-${found.record_type}`}
               heading={["Number", "Unit", "Fields", "People", "Can no longer save it", "Because"]}
               rows={() =>

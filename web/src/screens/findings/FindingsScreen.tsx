@@ -5,7 +5,7 @@ import type { Findings } from "../../api/types";
 import { useOpenQuestion, type OpenQuestion } from "../../question/useOpenQuestion";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
-import { SaveCsv } from "../../shared/SaveCsv";
+import { SaveList } from "../../shared/SaveList";
 import { AuditStanding, provedWords } from "./AuditStanding";
 import { Disagreements } from "./Disagreements";
 import { FindingList } from "./FindingList";
@@ -71,7 +71,7 @@ export default function FindingsScreen() {
                   ]}
                 />
                 {data && (
-                  <SaveCsv
+                  <SaveList
                     name="findings"
                     heading={["Cost", "Kind", "Record type", "Fields", "Rules", "Finding"]}
                     rows={() =>

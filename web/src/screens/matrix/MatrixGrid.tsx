@@ -7,7 +7,7 @@ import { LEVEL_NAMES } from "../../ink/levels";
 import { useQuestionSearch } from "../../question/useQuestion";
 import { withPart } from "../../question/withPart";
 import { counted } from "../../shared/counted";
-import { SaveCsv } from "../../shared/SaveCsv";
+import { SaveList } from "../../shared/SaveList";
 
 type Cell = NonNullable<KeptMatrix["rows"][number]["cells"][number]>;
 type Props = { data: KeptMatrix; name: string; busy: boolean };
@@ -30,10 +30,11 @@ export function MatrixGrid({ data, name, busy }: Props) {
               Show every row
             </Checkbox>
           )}
-          <SaveCsv
+          <SaveList
             name="spreadsheet-and-policy"
             heading={["Field", "Audience", "Spreadsheet", "Policy", "Verdict"]}
             rows={() => lines(data)}
+            inks={[2, 3]}
           />
         </span>
       </p>

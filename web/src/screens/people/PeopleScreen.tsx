@@ -11,7 +11,7 @@ import { ImportPanel } from "../../shared/ImportPanel";
 import { Loading } from "../../shared/Loading";
 import { Pager } from "../../shared/Pager";
 import { ProblemNotice } from "../../shared/ProblemNotice";
-import { everyPage, SaveCsv } from "../../shared/SaveCsv";
+import { everyPage, SaveList } from "../../shared/SaveList";
 import { useListSearch } from "../../shared/useListSearch";
 import { useSearchBox } from "../../shared/useSearchBox";
 import { useAccount } from "../../shell/account";
@@ -197,7 +197,7 @@ function PeopleCsv({ directory, text, place }: { directory: Directory; text: str
     ]);
   };
   return (
-    <SaveCsv
+    <SaveList
       name="people"
       heading={["Identifier", "Name", "E-mail", "Roles", "Groups", "Department", "Units"]}
       rows={rows}

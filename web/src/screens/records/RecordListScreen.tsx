@@ -7,7 +7,7 @@ import { localised } from "../../shared/localised";
 import { Loading } from "../../shared/Loading";
 import { Pager } from "../../shared/Pager";
 import { ProblemNotice } from "../../shared/ProblemNotice";
-import { saveText } from "../../shared/saveAsFile";
+import { saveBlob } from "../../shared/saveAsFile";
 import { useListSearch } from "../../shared/useListSearch";
 import { useSearchBox } from "../../shared/useSearchBox";
 import { useAccount } from "../../shell/account";
@@ -192,32 +192,33 @@ export default function RecordListScreen() {
   );
 }
 
+const FORMATS = ["csv", "json", "xlsx"] as const;
+
 /** The records that the person may export, those found where something is looked for, with all fields they may list. */
 function Export({ type, search }: { type: string; search: string }) {
   const { message } = App.useApp();
   const [busy, setBusy] = useState(false);
-  const save = async (format: "csv" | "json") => {
+  const save = async (format: (typeof FORMATS)[number]) => {
     setBusy(true);
     try {
       const query = { format, ...(search ? { search } : {}) };
       const { data } = await server.GET("/api/records/{type}/export", {
         params: { path: { type }, query },
-        parseAs: "text",
+        parseAs: "blob",
       });
-      saveText(`${type}.${format}`, data ?? "", format === "csv" ? "text/csv" : "application/json");
+      if (data) saveBlob(`${type}.${format}`, data);
     } catch (error) {
       message.error(error instanceof Error ? error.message : "The records could not be exported");
     } finally {
       setBusy(false);
     }
   };
-  const formats = ["csv", "json"] as const;
   return (
     <Dropdown
       trigger={["click"]}
       menu={{
-        items: formats.map((format) => ({ key: format, label: `${format.toUpperCase()}, every field` })),
-        onClick: ({ key }) => void save(key === "json" ? "json" : "csv"),
+        items: FORMATS.map((format) => ({ key: format, label: `${format.toUpperCase()}, every field` })),
+        onClick: ({ key }) => void save(FORMATS.find((format) => format === key) ?? "csv"),
       }}
     >
       <Button loading={busy}>{search ? "Export found ▾" : "Export ▾"}</Button>

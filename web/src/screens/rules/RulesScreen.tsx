@@ -9,7 +9,7 @@ import { useQuestionSearch } from "../../question/useQuestion";
 import { useSubject } from "../../question/useSubject";
 import { Loading } from "../../shared/Loading";
 import { ProblemNotice } from "../../shared/ProblemNotice";
-import { SaveCsv } from "../../shared/SaveCsv";
+import { SaveList } from "../../shared/SaveList";
 import { useAccount } from "../../shell/account";
 import { isNewDraft, keepDraft, useDrafts } from "./drafts";
 import { FindInRules } from "./FindInRules";
@@ -103,7 +103,7 @@ export default function RulesScreen() {
                   onText={setFilter}
                   onReaching={(next) => put({ reach: next, rule: "" })}
                 />
-                <SaveCsv
+                <SaveList
                   name={`rules-${question.type}`}
                   heading={["Rank", "Title", "State", "Rule", "Reason", "Review by"]}
                   rows={() =>

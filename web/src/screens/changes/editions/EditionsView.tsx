@@ -11,7 +11,7 @@ import { Loading } from "../../../shared/Loading";
 import { localMoment } from "../../../shared/localMoment";
 import { Pager } from "../../../shared/Pager";
 import { ProblemNotice } from "../../../shared/ProblemNotice";
-import { SaveCsv } from "../../../shared/SaveCsv";
+import { SaveList } from "../../../shared/SaveList";
 import { saveAsFile } from "../../../shared/saveAsFile";
 import { useListSearch } from "../../../shared/useListSearch";
 import { useAccount } from "../../../shell/account";
@@ -41,7 +41,7 @@ export function EditionsView() {
           <span className="soft">{data && counted(data.total, "edition")}</span>
           <span className="push row-flex" style={{ gap: 14 }}>
             <AsOfDay />
-            <SaveCsv
+            <SaveList
               name="editions"
               heading={["Edition", "By", "At", "For", "Change set", "Approved by", "SHA-256"]}
               rows={() =>
