@@ -16,7 +16,7 @@ module Server
       @ends = Process.clock_gettime(Process::CLOCK_MONOTONIC) + TIME
     end
 
-    # before, after: directory documents; idle: identifiers of people who can't sign in. Returns
+    # before, after: directory documents of the right shape; idle: identifiers of people who can't sign in. Returns
     # CobaltLedger::Changes::Opened.
     def opened(before, after, idle)
       comparison = comparison(before, after)
@@ -57,7 +57,7 @@ module Server
 
     def engine(document)
       @engines[document] ||= begin
-        directory = CobaltLedger::Formats::DirectoryJson.build(document)
+        directory = CobaltLedger::Formats::DirectoryJson.build(document, shaped: true)
         policy = CobaltLedger::Formats::PolicyJson.build(@state.document, shaped: true)
         CobaltLedger::Decisions::Engine.new(policy, directory)
       end

@@ -60,6 +60,7 @@ module Server
 
     def delivered(before, desk, waiting, judge)
       wanted = desk.document
+      in_shape!(before, wanted)
       sound!(wanted)
       done = CobaltLedger::Provisioning::Delivery.new(
         before, desk, waiting, &(@asker.labels.empty? ? nil : ->(*asked) { judge.opened(*asked) })
@@ -72,7 +73,16 @@ module Server
       )
     end
 
-    def sound!(document) = PoliciesStand.on!(CobaltLedger::Formats::DirectoryJson.build(document))
+    # Only what is not as it was is looked at: all of a large directory takes seconds.
+    def in_shape!(before, wanted)
+      lists = CobaltLedger::Formats::DirectoryJson::LISTS.to_h do |list|
+        known = (before[list] || []).to_set
+        [list, (wanted[list] || []).reject { |item| known.include?(item) }]
+      end
+      CobaltLedger::Formats::Schema.check!("directory", wanted.merge(lists))
+    end
+
+    def sound!(document) = PoliciesStand.on!(CobaltLedger::Formats::DirectoryJson.build(document, shaped: true))
 
     # {altered:, sentences:, held:}
     def told(before, done, judge, idle, shut)
