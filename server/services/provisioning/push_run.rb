@@ -33,8 +33,7 @@ module Server
 
     # nil where someone else has written meanwhile.
     def attempt(asked, release)
-      mark = Push.mark
-      standing = PolicyStore.instance.standing
+      standing = [Push.mark, PolicyStore.instance.standing]
       before = DirectoryVersion.newest.directory_document
       entries = PushedResource.entries
       desk = desk_on(before, entries)
@@ -47,7 +46,7 @@ module Server
 
       shut = shut_by(entries, done)
       told = told(before, done, judge, desk.idle, shut).merge(left_out: left_out)
-      keep(asked, mark, standing, before, entries, done, told, shut) or return nil
+      keep(asked, standing, before, entries, done, told, shut) or return nil
       [answer, desk_on(done.document, done.entries)]
     end
 
@@ -103,10 +102,10 @@ module Server
       (entry.wanted || entry.base || (before[list] || []).find { |item| item["id"] == id } || {})["name"] || id
     end
 
-    def keep(asked, mark, standing, before, entries, done, told, shut)
+    def keep(asked, standing, before, entries, done, told, shut)
       version = done.document == before ? nil : DirectoryVersion.prepared(done.document, by: @asker.name)
-      PolicyEditor.where_standing(standing) do
-        next false unless Push.mark == mark
+      PolicyEditor.where_standing(standing[1]) do
+        next false unless Push.mark == standing[0]
 
         keep_an_administrator(shut)
         version&.keep
