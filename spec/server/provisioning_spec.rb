@@ -233,6 +233,10 @@ RSpec.describe "Identity providers" do
     expect(call(:post, "/api/directory/edits", { edits: [edit], version: newest.sha256 })).to eq(200)
     sign_in("yusuf")
     expect(decide("signed", item)).to eq(412)
+    # Another edition: what was read may mean something else.
+    item = held.first
+    Server::Setup.first_edition(Server::Edition.newest.policy_document, by: "Mairin Okafor", note: "Again")
+    expect(decide("signed", item)).to eq(412)
     expect(decide("signed", held.first)).to eq(200)
     expect(answer).to eq("items" => [], "total" => 0)
     expect(user("alba.trent").to_h).to include(
@@ -241,7 +245,36 @@ RSpec.describe "Identity providers" do
     expect(Server::JournalEntry.last.slice("kind", "actor", "subject")).to eq(
       "kind" => "push_signed", "actor" => "Yusuf Harrow", "subject" => "Alba Trent"
     )
+    expect(Server::JournalEntry.where(kind: "pushed").pluck(:actor).uniq).to eq(["Staff register"])
     expect(client(@secret).get("/Users/alba.trent").body).not_to have_key("urn:cobalt-ledger:scim:held:1.0")
+  end
+
+  it "lose nothing of each other, and nobody signs what was pushed while they decided" do
+    scim = provider(labels: %w[confidential restricted])
+    title = { "op" => "add", "path" => "title", "value" => "Assistant" }
+    scim.patch("/Users/alba.trent", { "op" => "remove", "path" => "roles[value eq \"curator\"]" })
+    sign_in("yusuf")
+    item = held.first
+    # While one is worked out, another request comes: both count.
+    tries = 0
+    Server::PushRun.for(Server::Provider.last).run("by hand") do |desk, _|
+      tries += 1
+      client(@secret).patch("/Groups/custodians", add_members("value" => "bram.oduya")) if tries == 1
+      found = desk.item("users", "bram.oduya")
+      desk.put("users", "bram.oduya", found.merge("attributes" => { "title" => "Lead" }), now: Time.now)
+    end
+    expect(tries).to eq(2)
+    expect(user("bram.oduya").to_h).to include(groups: include("custodians"), attributes: { "title" => "Lead" })
+    # What was shown has been checked, and changes before it is released: that is noticed.
+    other = [title]
+    allow(Server::Push).to receive(:mark).and_wrap_original do |mark|
+      other.pop&.then { |operation| client(@secret).patch("/Users/alba.trent", operation) }
+      mark.call
+    end
+    account = Server::Account.named("yusuf")
+    expect { Server::HeldPushes.new(account).decide([item], "signed") }.to raise_error(Server::Problem, /has changed/)
+    expect(other).to be_empty
+    expect(user("alba.trent").roles).to include("curator")
   end
 
   it "are turned down, and a new person who was held back is gone then" do

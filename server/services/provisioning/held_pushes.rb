@@ -41,22 +41,28 @@ module Server
     def decide(items, verdict)
       rows = items.map { |item| standing(item) }
       rows.each { |row| hindrance(row)&.then { |words| raise Problem.new(403, "may-not-sign", words) } }
-      keys = rows.map { |row| [row.list, row.subject] }
       names = CobaltLedger::Words.list(rows.map { |row| name(row) })
-      run(keys, verdict, names)
-      JournalEntry.note(verdict == "signed" ? "push_signed" : "push_turned_down",
-                        actor: @account.name, person: @account.person, subject: names,
-                        pushes: rows.map(&:held_by_id).uniq)
+      run(items, verdict, names, pushes: rows.map(&:held_by_id).uniq)
     rescue CobaltLedger::Provisioning::Fault => e
       raise Problem.new(e.status, "not-possible", e.message)
     end
 
+    # Raises Problem where one of them is not as it was shown.
+    def unchanged!(items) = items.each { |item| standing(item) }
+
     private
 
-    def run(keys, verdict, names)
-      asker = PushRun::Asker.new(name: @account.name, groups: "groups", labels: [])
+    # told: Hash of what the journal has beside. What is pushed while somebody decides is noticed: whether all is as it
+    # was shown is asked again at each try.
+    def run(items, verdict, names, **told)
+      keys = items.map { |item| item.values_at("list", "id") }
+      asker = PushRun::Asker.new(
+        name: @account.name, groups: "groups", labels: [], kind: "push_#{verdict}",
+        entry: { person: @account.person, subject: names, **told }
+      )
       words = verdict == "signed" ? "Signed: #{names}" : "Turned down: #{names}"
       PushRun.new(asker).run(words, release: verdict == "signed" ? keys : []) do |desk|
+        HeldPushes.new(@account).unchanged!(items)
         keys.each { |list, id| desk.turn_down(list, id) } if verdict == "turned_down"
       end
     end
@@ -107,7 +113,9 @@ module Server
     end
 
     def name(row) = (merged(row) || current(row) || {})["name"] || row.subject
-    def digest(row) = CobaltLedger::CanonicalJson.digest([current(row), merged(row)])
+
+    # Of what is shown: under another edition it means something else.
+    def digest(row) = CobaltLedger::CanonicalJson.digest([@state.key.last, current(row), merged(row)])
 
     # Why it can't be signed, in words; nil where it can. No one signs for themselves, nor what comes by a token of
     # their own making.

@@ -4,11 +4,12 @@ module Server
   # Does what an identity provider asks, all or none: the directory in force, what is held back, and the account of it.
   class PushRun
     # Who asks: name as the journal has it; groups: list that groups are; labels: Array of identifiers; provider:
-    # Provider, or nil where somebody here decides.
-    Asker = Struct.new(:name, :groups, :labels, :provider, keyword_init: true)
+    # Provider, or nil where somebody here decides; entry: Hash of the journal's entry, its kind apart.
+    Asker = Struct.new(:name, :groups, :labels, :provider, :kind, :entry, keyword_init: true)
 
     def self.for(provider)
-      new(Asker.new(name: provider.name, groups: provider.groups, labels: provider.held_labels, provider: provider))
+      new(Asker.new(name: provider.name, groups: provider.groups, labels: provider.held_labels, provider: provider,
+                    kind: "pushed", entry: {}))
     end
 
     def initialize(asker)
@@ -112,8 +113,8 @@ module Server
         push = Push.note(provider_id: @asker.provider&.id, actor: @asker.name, asked: asked, **told)
         PushedResource.keep(entries, done.entries, push)
         Session.where(account_id: Account.where(person: shut).select(:id)).delete_all if shut.any?
-        JournalEntry.note("pushed", actor: @asker.name, subject: asked, push: push.id, held: told[:held].first(20),
-                                    sentences: told[:sentences].size)
+        JournalEntry.note(@asker.kind, actor: @asker.name, subject: asked, push: push.id, held: told[:held].first(20),
+                                       sentences: told[:sentences].size, **@asker.entry)
         true
       end
     end
