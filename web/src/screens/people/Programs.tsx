@@ -1,13 +1,14 @@
-import { App, Button, Checkbox, Input, Popconfirm, Select } from "antd";
+import { App, Button, Checkbox, Input, Select } from "antd";
 import { useState, type SyntheticEvent } from "react";
 import { api } from "../../api/client";
 import { useCatalogue, usePeople } from "../../api/queries";
 import { Dialog } from "../../shared/Dialog";
 import { Loading } from "../../shared/Loading";
-import { localMoment } from "../../shared/localMoment";
 import { NumberBox } from "../../shared/NumberBox";
 import { ProblemNotice } from "../../shared/ProblemNotice";
 import { ScrollBox } from "../../shared/ScrollBox";
+import { TokenOnce } from "./TokenOnce";
+import { TokenStanding } from "./TokenStanding";
 
 const BLANK = {
   name: "",
@@ -48,21 +49,7 @@ export function Programs({ onClose }: { onClose: () => void }) {
       ]}
     >
       {error ? <ProblemNotice error={error} /> : null}
-      {making.data && (
-        <div className="notice calm" role="status">
-          <b>Token for {making.data.token.name}. Copy now; you can’t see it again:</b>
-          <div className="mono secret">{making.data.secret}</div>
-          <button
-            type="button"
-            className="plain"
-            onClick={() =>
-              void navigator.clipboard.writeText(making.data.secret).then(() => message.success("Copied"))
-            }
-          >
-            Copy
-          </button>
-        </div>
-      )}
+      {making.data && <TokenOnce name={making.data.token.name} secret={making.data.secret} />}
       {!tokens.data && <Loading />}
       {tokens.data?.items.length === 0 && <p className="soft">No tokens yet.</p>}
       {tokens.data && tokens.data.items.length > 0 && (
@@ -93,21 +80,10 @@ export function Programs({ onClose }: { onClose: () => void }) {
                       .map((id) => types.find((each) => each.id === id)?.name ?? id)
                       .join(", ")}
                   </td>
-                  <td>{token.standing === "live" ? localMoment(token.expires_at) : token.standing}</td>
-                  <td>{token.last_used_at ? localMoment(token.last_used_at) : "never"}</td>
-                  <td style={{ textAlign: "right" }}>
-                    {token.standing === "live" && (
-                      <Popconfirm
-                        title={`Revoke ${token.name}?`}
-                        okText="Revoke"
-                        onConfirm={() => revoking.mutate({ params: { path: { id: String(token.id) } } })}
-                      >
-                        <button type="button" className="plain" aria-label={`Revoke ${token.name}`}>
-                          Revoke
-                        </button>
-                      </Popconfirm>
-                    )}
-                  </td>
+                  <TokenStanding
+                    token={token}
+                    onRevoke={() => revoking.mutate({ params: { path: { id: String(token.id) } } })}
+                  />
                 </tr>
               ))}
             </tbody>

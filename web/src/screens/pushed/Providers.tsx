@@ -1,12 +1,13 @@
-import { App, Button, Input, Popconfirm, Select } from "antd";
+import { App, Button, Input, Select } from "antd";
 import { useState, type SyntheticEvent } from "react";
 import { api } from "../../api/client";
 import { useCatalogue } from "../../api/queries";
 import { Dialog } from "../../shared/Dialog";
 import { Loading } from "../../shared/Loading";
-import { localMoment } from "../../shared/localMoment";
 import { NumberBox } from "../../shared/NumberBox";
 import { ProblemNotice } from "../../shared/ProblemNotice";
+import { TokenOnce } from "../people/TokenOnce";
+import { TokenStanding } from "../people/TokenStanding";
 
 const GROUPS = { groups: "groups", roles: "roles" } as const;
 
@@ -31,8 +32,6 @@ export function Providers({ onClose }: { onClose: () => void }) {
     event.preventDefault();
     making.mutate({ body: { name, groups, labels: held ?? watched, days: Number(days) } });
   };
-  const copy = (text: string) =>
-    void navigator.clipboard.writeText(text).then(() => message.success("Copied"));
   const error: unknown = making.error ?? changing.error ?? revoking.error ?? providers.error;
   return (
     <Dialog
@@ -47,15 +46,7 @@ export function Providers({ onClose }: { onClose: () => void }) {
       ]}
     >
       {error ? <ProblemNotice error={error} /> : null}
-      {making.data && providers.data && (
-        <div className="notice calm" role="status">
-          <b>Token for {making.data.provider.name}. Copy now; you can’t see it again:</b>
-          <div className="mono secret">{making.data.secret}</div>
-          <button type="button" className="plain" onClick={() => copy(making.data.secret)}>
-            Copy
-          </button>
-        </div>
-      )}
+      {making.data && <TokenOnce name={making.data.provider.name} secret={making.data.secret} />}
       {!providers.data && <Loading />}
       {providers.data && (
         <p className="soft">
@@ -95,21 +86,10 @@ export function Providers({ onClose }: { onClose: () => void }) {
                     }
                   />
                 </td>
-                <td>{each.standing === "live" ? localMoment(each.expires_at) : each.standing}</td>
-                <td>{each.last_used_at ? localMoment(each.last_used_at) : "never"}</td>
-                <td style={{ textAlign: "right" }}>
-                  {each.standing === "live" && (
-                    <Popconfirm
-                      title={`Revoke ${each.name}?`}
-                      okText="Revoke"
-                      onConfirm={() => revoking.mutate({ params: { path: { id: String(each.id) } } })}
-                    >
-                      <button type="button" className="plain" aria-label={`Revoke ${each.name}`}>
-                        Revoke
-                      </button>
-                    </Popconfirm>
-                  )}
-                </td>
+                <TokenStanding
+                  token={each}
+                  onRevoke={() => revoking.mutate({ params: { path: { id: String(each.id) } } })}
+                />
               </tr>
             ))}
           </tbody>
