@@ -30,7 +30,14 @@ module Server
       path = env[Rack::PATH_INFO].to_s
       return @app.call(env) unless path == PATH || path.start_with?("#{PATH}/")
 
-      answered(env, path.delete_prefix(PATH))
+      told(env, path.delete_prefix(PATH))
+    end
+
+    private
+
+    # What goes wrong is told in the words of the standard.
+    def told(env, path)
+      answered(env, path)
     rescue Fault => e
       self.class.respond(e.status, e.to_h, {})
     rescue Problem => e
@@ -38,8 +45,6 @@ module Server
     ensure
       Current.reset
     end
-
-    private
 
     def answered(env, path)
       request = Rack::Request.new(env)
@@ -54,12 +59,7 @@ module Server
       self.class.respond(answer.status, answer.document, answer.headers)
     end
 
-    def provider(env)
-      secret = env["HTTP_AUTHORIZATION"].to_s[%r{\ABearer ([A-Za-z0-9\-._~+/]+=*)\z}, 1]
-      Provider.of(secret) or
-        raise Problem.new(401, "no-such-token", "The token is unknown, revoked or expired",
-                          headers: { "www-authenticate" => "Bearer error=\"invalid_token\"" })
-    end
+    def provider(env) = Provider.of(Bearer.secret(env)) || raise(Bearer.refused)
 
     def relay?(verb, path)
       ScimRequest::WRITING.include?(verb) && !path.end_with?("/.search") && Heavy::Setting.relay && !Heavy::Setting.inside

@@ -114,14 +114,12 @@ module Server
     def enter_program
       return if @operation.public?
 
-      secret = request.env["HTTP_AUTHORIZATION"].to_s[%r{\ABearer ([A-Za-z0-9\-._~+/]+=*)\z}, 1]
+      secret = Bearer.secret(request.env)
       # Taken before anything is read: what is remembered under it can't be older.
       @mark = WriteMark.now
       @token = Token.of(secret, @mark)
-      unless token
-        raise Problem.new(401, "no-such-token", "The token is unknown, revoked or expired",
-                          headers: { "www-authenticate" => "Bearer error=\"invalid_token\"" })
-      end
+      raise Bearer.refused unless token
+
       Current.asked_by_program(token)
       return if @operation.programs?
 

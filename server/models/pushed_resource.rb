@@ -9,9 +9,6 @@ module Server
       # Hash of [list, identifier] to Entry.
       def entries = all.to_h { |row| [[row.list, row.subject], row.entry] }
 
-      # [list, identifier] of what is held back.
-      def waiting = where(held: true).pluck(:list, :subject)
-
       # Keeps what has changed. before, after: Hash as of `entries`; push: Push that brought it.
       def keep(before, after, push)
         after.each do |(list, subject), entry|

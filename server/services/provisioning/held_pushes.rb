@@ -29,7 +29,7 @@ module Server
     # else, as sentences. Raises Problem where it waits no more.
     def effect(list, id)
       row = PushedResource.find_by(list: list, subject: id, held: true) or
-        raise Problem.new(404, "nothing-held", "Nothing of it is held back any more")
+        raise Problem.new(404, "nothing-held", "It is no longer held back")
       key = [@state.subject, digest(row)]
       opens, others, whole = told = TOLD[key] || sentences(row)
       TOLD.keep(key, told) if whole

@@ -53,7 +53,7 @@ module Server
 
     # What was held back before, and is not asked for otherwise now. desk, earlier: as asked now, and as before.
     def untouched(desk, earlier)
-      PushedResource.waiting.select do |list, id|
+      earlier.entries.select { |_, entry| entry.held }.keys.select do |list, id|
         [desk, earlier].map { |each| each.effective(list, id, each.item(list, id)) }.uniq.one?
       end
     end

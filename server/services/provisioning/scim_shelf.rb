@@ -43,7 +43,7 @@ module Server
     def unchanged!(id, etag)
       return if etag.nil? || etag.split(",").map(&:strip).intersect?(["*", resource(id)["meta"]["version"]])
 
-      raise CobaltLedger::Provisioning::Fault.new(nil, "It has changed since the version that was named", status: 412)
+      raise CobaltLedger::Provisioning::Fault.new(nil, "It has changed since the version you named", status: 412)
     end
 
     private

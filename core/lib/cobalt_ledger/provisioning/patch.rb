@@ -68,7 +68,7 @@ module CobaltLedger
 
       # Without a path the value holds what changes, by name.
       def pathless(resource, verb, value)
-        raise Fault.new("noTarget", "What is removed is named by “path”") if verb == "remove"
+        raise Fault.new("noTarget", "Name what to remove with “path”") if verb == "remove"
         raise Fault.new("invalidValue", "“value” must be an object where there is no “path”") unless value.is_a?(Hash)
 
         @reading.parts(value).each { |name, inner| merge(resource, name, inner, verb) }

@@ -61,7 +61,7 @@ module CobaltLedger
 
       ENTERPRISE_ATTRIBUTES = [
         *PLAIN[ENTERPRISE].map { |name, words| A.of(name, words) },
-        A.of("department", "Identifier or name of the department; one that is not there yet is made")
+        A.of("department", "Identifier or name of the department; a missing one is created")
       ].freeze
 
       DIRECTORY_ATTRIBUTES = [
@@ -117,9 +117,9 @@ module CobaltLedger
 
       NAMED = {
         USER => ["User", "A person"], ENTERPRISE => ["EnterpriseUser", "A person in the business"],
-        DIRECTORY => ["DirectoryUser", "What rules and conditions know of a person beside"],
+        DIRECTORY => ["DirectoryUser", "What else rules and conditions know about a person"],
         GROUP => ["Group", "A group, or a role where groups stand for roles"],
-        HELD => ["Held", "Whether what was pushed of it counts yet"]
+        HELD => ["Held", "Whether what was pushed has taken effect"]
       }.freeze
 
       module_function
